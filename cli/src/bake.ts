@@ -1,0 +1,158 @@
+import { access, mkdir } from 'node:fs/promises';
+import { basename, extname, join } from 'node:path';
+import { encodePng, readFacts, sha256Of, sourceHost, writeWhole } from '@zesty-tile/codecs';
+import {
+  assignSetting,
+  Engine,
+  manifestOf,
+  newRecipe,
+  Problem,
+  parseRecipe,
+  type Recipe,
+  type SourceRef,
+  STATION_NAMES,
+  STATIONS,
+  safeName,
+} from '@zesty-tile/core';
+import { readInput, readJson } from './read.ts';
+
+export interface BakeOptions {
+  out: string;
+  recipe?: string;
+  set: string[];
+  size?: string;
+  name?: string;
+  profile?: string;
+  role: string[];
+  seed?: string;
+  force: boolean;
+  json: boolean;
+  quiet: boolean;
+}
+
+async function recipeFor(options: BakeOptions): Promise<Recipe> {
+  let recipe = options.recipe ? parseRecipe(await readJson(options.recipe)) : newRecipe();
+  for (const pair of options.set) {
+    const at = pair.indexOf('=');
+    if (at < 0) {
+      throw new Problem(
+        'bad_setting',
+        `--set takes <station>.<key>=<value>, not “${pair}”.`,
+        'Write an equals sign.',
+      );
+    }
+    recipe = assignSetting(recipe, pair.slice(0, at), pair.slice(at + 1));
+  }
+  if (options.size !== undefined) recipe = assignSetting(recipe, 'square.size', options.size);
+  if (options.profile !== undefined) recipe = assignSetting(recipe, 'crate.profile', options.profile);
+  if (options.seed !== undefined) {
+    const seed = Number(options.seed);
+    if (!Number.isInteger(seed) || seed < 0) {
+      throw new Problem(
+        'bad_setting',
+        `--seed takes a whole number from 0, not “${options.seed}”.`,
+        'Give one.',
+      );
+    }
+    recipe = { ...recipe, seed };
+  }
+  return recipe;
+}
+
+function nameFor(picture: string, options: BakeOptions): string {
+  const wished = options.name ?? basename(picture, extname(picture));
+  const name = safeName(wished);
+  if (options.name !== undefined && name !== options.name) {
+    throw new Problem(
+      'bad_name',
+      `“${options.name}” cannot be a file name on every system.`,
+      `Use letters, digits, spaces, dots, dashes and underscores${name ? `, for example “${name}”` : ''}.`,
+    );
+  }
+  return name || 'tile';
+}
+
+const exists = (path: string) =>
+  access(path).then(
+    () => true,
+    () => false,
+  );
+
+/** `zesty bake`: one picture to a full set of maps in a folder, written whole or not at all. */
+export async function bake(picturePath: string, options: BakeOptions): Promise<void> {
+  const bytes = await readInput(picturePath);
+  const recipe = await recipeFor(options);
+  const name = nameFor(picturePath, options);
+  if (options.role.length > 0) {
+    throw new Problem(
+      'not_yet',
+      '--role is not taken by this version.',
+      'Leave it out: every map is derived.',
+    );
+  }
+  const facts = await readFacts(bytes);
+  const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
+  const engine = new Engine(
+    sourceHost(async () => bytes),
+    0,
+  );
+  const began = performance.now();
+  const line = (text: string) => {
+    if (!options.quiet) process.stderr.write(process.stderr.isTTY ? `\r\x1b[K${text}` : `${text}\n`);
+  };
+  let shown = '';
+  const evaluation = await engine.evaluate({
+    recipe,
+    source,
+    onProgress(station, done) {
+      const text = `${station} ${Math.floor(10 * done) * 10} %`;
+      if (text !== shown) line((shown = text));
+    },
+  });
+  const files = evaluation.outputs.crate?.files ?? [];
+  await mkdir(options.out, { recursive: true });
+  const manifestName = `${name}.tile.json`;
+  const fileName = (ending: string) => `${name}_${ending}.png`;
+  if (!options.force) {
+    for (const file of [...files.map((f) => fileName(f.ending)), manifestName]) {
+      if (await exists(join(options.out, file))) {
+        throw new Problem(
+          'exists',
+          `${file} exists in ${options.out}; nothing was written.`,
+          'Use --force to replace it, or another --name.',
+        );
+      }
+    }
+  }
+  line('writing');
+  const written = await Promise.all(
+    files.map(async (file) => {
+      const png = await encodePng(file);
+      await writeWhole(join(options.out, fileName(file.ending)), png);
+      return { file, name: fileName(file.ending), sha256: sha256Of(png) };
+    }),
+  );
+  const manifest = manifestOf(name, { ...source, file: basename(picturePath) }, evaluation, written);
+  await writeWhole(
+    join(options.out, manifestName),
+    new TextEncoder().encode(`${JSON.stringify(manifest, null, 2)}\n`),
+  );
+  const seconds = (performance.now() - began) / 1000;
+  line(`done: ${written.length} maps in ${seconds.toFixed(1)} s`);
+  if (process.stderr.isTTY && !options.quiet) process.stderr.write('\n');
+  if (options.json) {
+    const report = {
+      out: options.out,
+      manifest: manifestName,
+      seconds,
+      timings: evaluation.timings,
+      ...manifest,
+    };
+    process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);
+  } else {
+    for (const station of STATION_NAMES) {
+      const verdict = evaluation.verdicts[station];
+      if (verdict) process.stdout.write(`${STATIONS[station].name}: ${verdict.state}. ${verdict.sentence}\n`);
+    }
+  }
+}

@@ -1,0 +1,56 @@
+import { decodePicture } from '@zesty-tile/codecs';
+import {
+  CHART,
+  drift,
+  histogramPercentiles,
+  linearTable,
+  luminance,
+  pictureSeams,
+  Raster,
+} from '@zesty-tile/core';
+import { readInput } from './read.ts';
+
+/** `zesty check`: figures of a picture taken as a tile. */
+export async function check(path: string, options: { json: boolean }): Promise<void> {
+  const pixels = await decodePicture(await readInput(path));
+  const { width, height, channels, data } = pixels;
+  const table = linearTable(data instanceof Uint16Array ? 16 : 8);
+  const picture = Raster.filled(width, height, 3).mapPlanes((plane, c) => {
+    for (let i = 0; i < plane.length; i++) plane[i] = table[data[i * channels + c]];
+    return plane;
+  });
+  const y = luminance(picture);
+  const seams = pictureSeams(picture);
+  const [low, median, high] = histogramPercentiles(y, [2, 50, 98]);
+  const { dielectricFloor, dielectricCeiling } = CHART.limits;
+  const beyond = y.reduce((n, v) => n + Number(v < dielectricFloor || v > dielectricCeiling), 0) / y.length;
+  const powerOfTwo = (n: number) => (n & (n - 1)) === 0;
+  const report = {
+    width,
+    height,
+    powerOfTwo: powerOfTwo(width) && powerOfTwo(height),
+    seamX: seams.seamX,
+    seamY: seams.seamY,
+    blotchX: seams.blotchX,
+    blotchY: seams.blotchY,
+    tiles: Math.max(seams.seamX, seams.seamY, seams.blotchX, seams.blotchY) <= 1,
+    drift: drift(y, width, height),
+    albedo: { p2: low, median, p98: high, beyondDielectric: beyond },
+  };
+  if (options.json) {
+    process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);
+    return;
+  }
+  const f = (v: number) => v.toFixed(3);
+  process.stdout.write(
+    [
+      `size     ${width} × ${height}${report.powerOfTwo ? ', powers of two' : ', not powers of two'}`,
+      `seam     ${f(seams.seamX)} left to right, ${f(seams.seamY)} top to bottom (1 or less is hidden)`,
+      `blotch   ${f(seams.blotchX)} left to right, ${f(seams.blotchY)} top to bottom`,
+      `tiles    ${report.tiles ? 'yes' : 'no'}`,
+      `drift    ${(100 * report.drift).toFixed(1)} %`,
+      `albedo   median Y ${f(median)}, 2 % ${f(low)}, 98 % ${f(high)}; ${(100 * beyond).toFixed(2)} % beyond any dielectric`,
+      '',
+    ].join('\n'),
+  );
+}

@@ -1,0 +1,76 @@
+import { Problem, Stopped } from '@zesty-tile/core';
+import { Command, CommanderError } from 'commander';
+import { bake } from './bake.ts';
+import { check } from './check.ts';
+import { recipeCheck } from './recipe-check.ts';
+import { stations } from './stations.ts';
+
+const DONE = 0;
+const FAILED = 1;
+const WRONG_CALL = 2;
+
+const collect = (value: string, before: string[]) => [...before, value];
+
+const program = new Command('zesty')
+  .description('Makes seamless texture sets from photos.')
+  .exitOverride()
+  .configureOutput({ outputError: () => {} });
+
+program
+  .command('bake')
+  .description('Makes a full set of maps from a picture.')
+  .argument('<picture>', 'PNG, JPEG, WebP or TIFF')
+  .requiredOption('--out <dir>', 'folder to write to; made when missing')
+  .option('--recipe <file>', 'recipe to use')
+  .option('--set <station.key=value>', 'one setting; may be given often', collect, [])
+  .option('--size <pixels>', 'edge of the tile')
+  .option('--name <name>', 'start of the file names; default: the picture’s')
+  .option('--profile <id>', 'separate or packed')
+  .option('--role <map=file>', 'a map given instead of derived', collect, [])
+  .option('--seed <n>', 'seed of everything random')
+  .option('--force', 'replace files that exist', false)
+  .option('--json', 'one JSON document on stdout', false)
+  .option('--quiet', 'no progress line', false)
+  .action(bake);
+
+program
+  .command('check')
+  .description('Figures of a picture taken as a tile.')
+  .argument('<picture>')
+  .option('--json', 'one JSON document on stdout', false)
+  .action(check);
+
+program
+  .command('stations')
+  .description('Every station’s settings.')
+  .option('--json', 'one JSON document on stdout', false)
+  .action(stations);
+
+program
+  .command('recipe')
+  .description('Recipes.')
+  .command('check')
+  .description('Says what is wrong with a recipe, or that nothing is.')
+  .argument('<file>')
+  .action(recipeCheck);
+
+try {
+  await program.parseAsync();
+  process.exitCode = process.exitCode ?? DONE;
+} catch (error) {
+  if (error instanceof CommanderError && error.exitCode === 0) {
+    process.exitCode = DONE;
+  } else if (error instanceof CommanderError) {
+    process.stderr.write(`${error.message.replace(/^error: /, '')}. zesty --help shows how to call it.\n`);
+    process.exitCode = WRONG_CALL;
+  } else if (error instanceof Problem) {
+    process.stderr.write(`${error.message} ${error.hint}\n`);
+    process.exitCode = WRONG_CALL;
+  } else if (error instanceof Stopped) {
+    process.stderr.write('Stopped; nothing was written.\n');
+    process.exitCode = FAILED;
+  } else {
+    process.stderr.write(`The work failed: ${error instanceof Error ? error.message : String(error)}\n`);
+    process.exitCode = FAILED;
+  }
+}

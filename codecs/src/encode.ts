@@ -1,0 +1,19 @@
+import type { CrateFile } from '@zesty-tile/core';
+import sharp from 'sharp';
+
+/**
+ * A crate file as PNG, 8 or 16 bit. Colour carries an sRGB tag; data carries none, so that no reader
+ * converts it.
+ */
+export async function encodePng(file: CrateFile): Promise<Uint8Array> {
+  const { width, height, bits, kind } = file;
+  const channels = file.channels as 1 | 3;
+  const picture = sharp(file.samples(), {
+    raw: { width, height, channels },
+    limitInputPixels: false,
+  });
+  const space = channels === 1 ? (bits === 16 ? 'grey16' : 'b-w') : bits === 16 ? 'rgb16' : 'srgb';
+  const tagged = picture.toColourspace(space);
+  const out = kind === 'colour' ? tagged.withIccProfile('srgb') : tagged;
+  return out.png({ compressionLevel: 6, adaptiveFiltering: true }).toBuffer();
+}

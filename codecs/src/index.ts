@@ -1,0 +1,5 @@
+export { decodePicture, LIMITS, type PictureFacts, readFacts } from './decode.ts';
+export { encodePng } from './encode.ts';
+export { sha256Of } from './hash.ts';
+export { sourceHost } from './host.ts';
+export { writeWhole } from './write.ts';

@@ -1,0 +1,51 @@
+/** Linear light 0..1 of an sRGB-encoded value 0..1, exact curve (IEC 61966-2-1, 1999). Odd below 0. */
+export function srgbToLinear(v: number): number {
+  const a = Math.abs(v);
+  const linear = a <= 0.04045 ? a / 12.92 : ((a + 0.055) / 1.055) ** 2.4;
+  return v < 0 ? -linear : linear;
+}
+
+/** sRGB-encoded value 0..1 of linear light 0..1, exact curve (IEC 61966-2-1, 1999). Odd below 0. */
+export function linearToSrgb(v: number): number {
+  const a = Math.abs(v);
+  const encoded = a <= 0.0031308 ? a * 12.92 : 1.055 * a ** (1 / 2.4) - 0.055;
+  return v < 0 ? -encoded : encoded;
+}
+
+const ENCODE_STEPS = 65536;
+let encodeTable: Float32Array | null = null;
+
+function encodeTableOnce(): Float32Array {
+  if (!encodeTable) {
+    // Indexed by the square root, which spreads the steep start of the curve.
+    encodeTable = new Float32Array(ENCODE_STEPS + 2);
+    for (let i = 0; i < encodeTable.length; i++) encodeTable[i] = linearToSrgb((i / ENCODE_STEPS) ** 2);
+  }
+  return encodeTable;
+}
+
+/** A whole plane through `linearToSrgb`, clamped to 0..1, by a table good to 1e-6. */
+export function encodeSrgbPlane(plane: Float32Array): Float32Array {
+  const table = encodeTableOnce();
+  const out = new Float32Array(plane.length);
+  for (let i = 0; i < plane.length; i++) {
+    const v = plane[i];
+    if (!(v > 0)) continue;
+    if (v >= 1) {
+      out[i] = 1;
+      continue;
+    }
+    const at = Math.sqrt(v) * ENCODE_STEPS;
+    const low = at | 0;
+    out[i] = table[low] + (table[low + 1] - table[low]) * (at - low);
+  }
+  return out;
+}
+
+/** Table of linear values for every code of 8 or 16 bits, sRGB encoded. */
+export function linearTable(bits: 8 | 16): Float32Array {
+  const codes = 2 ** bits;
+  const table = new Float32Array(codes);
+  for (let i = 0; i < codes; i++) table[i] = srgbToLinear(i / (codes - 1));
+  return table;
+}

@@ -1,0 +1,56 @@
+/** Thrown when work is stopped on request. */
+export class Stopped extends Error {
+  constructor() {
+    super('Stopped on request.');
+    this.name = 'Stopped';
+  }
+}
+
+/** What a station's run may ask of the engine while it works. */
+export interface WorkContext {
+  /**
+   * Awaited inside long loops with the share done, 0..1: reports it, lets other work in, and throws
+   * `Stopped` when the work has been cancelled.
+   */
+  breathe(done: number): Promise<void>;
+  /** A part of the result, kept by what it depends on, so that an unrelated dial does not make it again. */
+  part<T>(name: string, dependsOn: unknown, make: () => Promise<T> | T): Promise<T>;
+}
+
+const SLICE_MS = 12;
+
+const nextTurn = (): Promise<void> =>
+  new Promise((resolve) => {
+    if (typeof setImmediate === 'function') {
+      setImmediate(resolve);
+      return;
+    }
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      resolve();
+    };
+    port2.postMessage(null);
+  });
+
+/** Lets waiting messages in when more than a slice of time has passed; throws `Stopped` on abort. */
+export function breather(
+  signal: AbortSignal | undefined,
+  report: (done: number) => void,
+): (done: number) => Promise<void> {
+  let last = Date.now();
+  return async (done) => {
+    if (signal?.aborted) throw new Stopped();
+    if (Date.now() - last < SLICE_MS) return;
+    report(done);
+    await nextTurn();
+    last = Date.now();
+    if (signal?.aborted) throw new Stopped();
+  };
+}
+
+/** A context that keeps nothing and never stops: for tests and single calls. */
+export const PLAIN_CONTEXT: WorkContext = {
+  breathe: async () => {},
+  part: async (_name, _dependsOn, make) => make(),
+};

@@ -1,0 +1,306 @@
+import type { Pixels, SourceRef } from '../pixels.ts';
+import type { SettingsOf, Values } from '../settings/settings.ts';
+import { READS, STATIONS, type StationOutputs } from '../stations/index.ts';
+import { joins } from '../stations/join/overlap.ts';
+import {
+  type Frame,
+  NOTHING_TO_DECIDE,
+  STATION_NAMES,
+  type Station,
+  type StationName,
+} from '../stations/types.ts';
+import type { Verdict } from '../verdict.ts';
+import { Cache } from './cache.ts';
+import { breather, type WorkContext } from './context.ts';
+import { contentKey } from './hash.ts';
+import type { Recipe, StoredDecision } from './recipe.ts';
+
+/** All decisions are made at this size and replayed at every other. */
+export const WORKING_SIZE = 512;
+
+/** What the engine needs from where it runs. */
+export interface EngineHost {
+  /** Samples of a source brought down so that its shorter side still holds `shortEdge` pixels. */
+  pixels(source: SourceRef, shortEdge: number): Promise<Pixels>;
+}
+
+export interface EvaluationRequest {
+  recipe: Recipe;
+  source: SourceRef;
+  /** Edge of the tile to make, when not the recipe's own (previews). */
+  size?: number;
+  /** The last station to run. */
+  until?: StationName;
+  /** Leave occlusion out, when nobody looks at it. */
+  withoutOcclusion?: boolean;
+  signal?: AbortSignal;
+  /** Share of the whole done, 0..1, and the station at work. */
+  onProgress?(station: StationName, done: number): void;
+  /** Called as soon as a station is done, before the next begins. */
+  onStation?(station: StationName, verdict: Verdict): void;
+}
+
+export interface Evaluation {
+  outputs: Partial<StationOutputs>;
+  verdicts: Partial<Record<StationName, Verdict>>;
+  /** The recipe with the decisions that were used. */
+  recipe: Recipe;
+  frame: Frame;
+  /** Wall time of each station in this evaluation, ms; 0 when it came from the cache. */
+  timings: Partial<Record<StationName, number>>;
+}
+
+interface Stage {
+  key: string;
+  output: unknown;
+  fresh: boolean;
+}
+
+type AnyStation = Station<SettingsOf, unknown, unknown, unknown>;
+
+/** Share of the whole that each station usually takes, for an honest progress bar. */
+const WEIGHT: Record<StationName, number> = {
+  source: 4,
+  square: 22,
+  even: 6,
+  join: 14,
+  gauge: 8,
+  relief: 36,
+  finish: 4,
+  crate: 6,
+};
+
+/** Version of the computation; raise it when results change, so that old decisions are made anew. */
+const COMPUTATION = 1;
+
+/**
+ * The shorter side, in pixels of the original, that a tile of `size` needs: the host may bring the
+ * source down as long as this many are left.
+ */
+export function neededShortEdge(recipe: Recipe, size: number): number {
+  return Math.ceil(size / recipe.stations.square.share);
+}
+
+/** Whole factor by which a source may be reduced for a needed shorter side. */
+export function reductionFor(source: { width: number; height: number }, shortEdge: number): number {
+  return Math.max(1, Math.floor(Math.min(source.width, source.height) / shortEdge));
+}
+
+/**
+ * Walks the stations in order. One engine serves browser worker, server and command line; results are
+ * kept by the hash of what they were made from.
+ */
+export class Engine {
+  readonly cache: Cache;
+  #host: EngineHost;
+
+  constructor(host: EngineHost, cacheBytes: number) {
+    this.#host = host;
+    this.cache = new Cache(cacheBytes);
+  }
+
+  /** @throws Stopped when cancelled; Problem when the source cannot be had. */
+  async evaluate(request: EvaluationRequest): Promise<Evaluation> {
+    return new Walk(this.#host, this.cache, request).run();
+  }
+}
+
+class Walk {
+  #host: EngineHost;
+  #cache: Cache;
+  #request: EvaluationRequest;
+  #stages = new Map<string, Promise<Stage>>();
+  #decisions: Partial<Record<StationName, StoredDecision>>;
+  #timings: Partial<Record<StationName, number>> = {};
+  #done = 0;
+  #reported = 0;
+  #total: number;
+  #path: StationName[];
+  #size: number;
+
+  constructor(host: EngineHost, cache: Cache, request: EvaluationRequest) {
+    this.#host = host;
+    this.#cache = cache;
+    this.#request = request;
+    this.#decisions = { ...request.recipe.decisions };
+    this.#size = request.size ?? request.recipe.stations.square.size;
+    const last = STATION_NAMES.indexOf(request.until ?? 'crate');
+    this.#path = STATION_NAMES.slice(0, last + 1);
+    this.#total = this.#path.reduce((sum, name) => sum + WEIGHT[name], 0);
+  }
+
+  async run(): Promise<Evaluation> {
+    const outputs: Record<string, unknown> = {};
+    const verdicts: Partial<Record<StationName, Verdict>> = {};
+    for (const name of this.#path) {
+      const start = performance.now();
+      const stage = await this.#stage(name, this.#size);
+      outputs[name] = stage.output;
+      const verdict = await this.#verdict(name, stage);
+      verdicts[name] = verdict;
+      this.#timings[name] = stage.fresh ? performance.now() - start : 0;
+      this.#done += WEIGHT[name];
+      this.#request.onProgress?.(name, this.#done / this.#total);
+      this.#request.onStation?.(name, verdict);
+    }
+    const { recipe } = this.#request;
+    return {
+      outputs: outputs as Partial<StationOutputs>,
+      verdicts,
+      recipe: { ...recipe, decisions: this.#decisions },
+      frame: this.#frame(this.#size),
+      timings: this.#timings,
+    };
+  }
+
+  #frame(size: number): Frame {
+    const { square, join } = this.#request.recipe.stations;
+    const on = joins(join.axes);
+    return {
+      size,
+      edgeMetres: square.edgeMetres,
+      edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' },
+      seed: this.#request.recipe.seed,
+    };
+  }
+
+  #settings(name: StationName): Values<SettingsOf> {
+    return this.#request.recipe.stations[name] as Values<SettingsOf>;
+  }
+
+  /** Settings that change the station's own result: size and edge act through the frame. */
+  #keySettings(name: StationName): unknown {
+    if (name !== 'square') return this.#settings(name);
+    const { size: _size, edgeMetres: _edge, ...rest } = this.#request.recipe.stations.square;
+    return rest;
+  }
+
+  #station(name: StationName): AnyStation {
+    return STATIONS[name] as unknown as AnyStation;
+  }
+
+  #context(name: StationName, key: string): WorkContext {
+    const { signal, onProgress } = this.#request;
+    return {
+      breathe: breather(signal, (done) => {
+        // What is settled at the working size belongs to the same station; progress never goes back.
+        const now = (this.#done + WEIGHT[name] * Math.min(1, done)) / this.#total;
+        if (now > this.#reported) {
+          this.#reported = now;
+          onProgress?.(name, now);
+        }
+      }),
+      part: async (part, dependsOn, make) => {
+        const partKey = contentKey([key, part, dependsOn]);
+        const kept = this.#cache.get<Awaited<ReturnType<typeof make>>>(partKey);
+        if (kept !== undefined) return kept;
+        const made = await make();
+        this.#cache.set(partKey, made);
+        return made;
+      },
+    };
+  }
+
+  #stage(name: StationName, size: number): Promise<Stage> {
+    const id = `${name}@${size}`;
+    let stage = this.#stages.get(id);
+    if (!stage) {
+      stage = this.#makeStage(name, size);
+      this.#stages.set(id, stage);
+    }
+    return stage;
+  }
+
+  async #inputs(name: StationName, size: number): Promise<{ input: unknown; keys: string[] }> {
+    if (name === 'source') {
+      const { source, recipe } = this.#request;
+      const reduction = reductionFor(source, neededShortEdge(recipe, size));
+      return { input: null, keys: [source.sha256, String(reduction)] };
+    }
+    const stages = await Promise.all(
+      READS[name].map(async (read) => [read, await this.#stage(read, size)] as const),
+    );
+    const keys = stages.map(([, stage]) => stage.key);
+    const outputs = Object.fromEntries(stages.map(([read, stage]) => [read, stage.output]));
+    if (name === 'relief') {
+      const withOcclusion = size !== this.#size || !this.#request.withoutOcclusion;
+      return { input: { ...outputs, withOcclusion }, keys: [...keys, String(withOcclusion)] };
+    }
+    return { input: READS[name].length === 1 ? outputs[READS[name][0]] : outputs, keys };
+  }
+
+  async #decided(name: StationName): Promise<unknown> {
+    const station = this.#station(name);
+    if (station.decide === NOTHING_TO_DECIDE.decide) return null;
+    const frame = this.#frame(WORKING_SIZE);
+    const inputKey = await this.#originKey(name);
+    const key = contentKey([COMPUTATION, name, inputKey, station.decidesOn(this.#settings(name), frame)]);
+    const known = this.#decisions[name];
+    if (known?.key === key) return known.data;
+    const kept = this.#cache.get<StoredDecision>(`decision ${key}`);
+    if (kept) {
+      this.#decisions[name] = kept;
+      return kept.data;
+    }
+    const { input } = await this.#inputs(name, WORKING_SIZE);
+    const context = this.#context(name, key);
+    const data = await station.decide(input, this.#settings(name), frame, context);
+    if (data !== null) {
+      this.#decisions[name] = { key, data };
+      this.#cache.set(`decision ${key}`, { key, data });
+    }
+    return data;
+  }
+
+  /** What stands before a station, without any size: the source, and the settings on the way to it. */
+  async #originKey(name: StationName): Promise<string> {
+    const before = READS[name].map((read) => this.#pathKey(read));
+    return contentKey([this.#request.source.sha256, before]);
+  }
+
+  #pathKey(name: StationName): string {
+    return contentKey([name, this.#keySettings(name), READS[name].map((read) => this.#pathKey(read))]);
+  }
+
+  async #makeStage(name: StationName, size: number): Promise<Stage> {
+    const station = this.#station(name);
+    const decided = await this.#decided(name);
+    const { input, keys } = await this.#inputs(name, size);
+    const frame = this.#frame(size);
+    const inFrame = name === 'relief' ? frame.edgeMetres : null;
+    const key = contentKey([COMPUTATION, name, size, keys, this.#keySettings(name), decided, inFrame]);
+    const kept = this.#cache.get<{ output: unknown }>(key);
+    if (kept) return { key, output: kept.output, fresh: false };
+    // Parts of a station outlive changes of its other dials, so they hang on its input alone.
+    const context = this.#context(name, contentKey([name, size, keys.slice(0, READS[name].length)]));
+    await context.breathe(0);
+    const output = await station.run(
+      await this.#filled(name, input, size),
+      this.#settings(name),
+      decided,
+      frame,
+      context,
+    );
+    this.#cache.set(key, { output });
+    return { key, output, fresh: true };
+  }
+
+  /** The source's samples are fetched only when its stage is really made. */
+  async #filled(name: StationName, input: unknown, size: number): Promise<unknown> {
+    if (name !== 'source') return input;
+    const { source, recipe } = this.#request;
+    return { pixels: await this.#host.pixels(source, neededShortEdge(recipe, size)) };
+  }
+
+  async #verdict(name: StationName, stage: Stage): Promise<Verdict> {
+    const frame = this.#frame(this.#size);
+    const key = contentKey(['verdict', stage.key, frame.edgeMetres, frame.size]);
+    const kept = this.#cache.get<Verdict>(key);
+    if (kept) return kept;
+    const { input } = await this.#inputs(name, this.#size);
+    const decided = await this.#decided(name);
+    const verdict = this.#station(name).verdict(stage.output, input, this.#settings(name), decided, frame);
+    this.#cache.set(key, verdict);
+    return verdict;
+  }
+}

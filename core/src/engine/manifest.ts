@@ -1,0 +1,80 @@
+import type { SourceRef } from '../pixels.ts';
+import type { CrateFile } from '../stations/crate/station.ts';
+import type { Verdict } from '../verdict.ts';
+import type { Evaluation } from './engine.ts';
+import type { Recipe } from './recipe.ts';
+
+export const MANIFEST_VERSION = 1;
+
+export interface ManifestFile {
+  file: string;
+  maps: string[];
+  kind: 'colour' | 'data';
+  encoding: 'sRGB' | 'linear';
+  channels: number;
+  bits: number;
+  width: number;
+  height: number;
+  sha256: string;
+}
+
+/** `<name>.tile.json`: everything one needs to know to use a crate, or to make it again. */
+export interface Manifest {
+  version: typeof MANIFEST_VERSION;
+  name: string;
+  profile: string;
+  size: number;
+  edgeMetres: number;
+  reliefMm: number;
+  /** Depth of the height map as a share of the edge. */
+  reliefShare: number;
+  conventions: { normalY: '+Y' | '-Y'; roughness: string; specular: string; cavity: string };
+  metallic: number;
+  f0: number[];
+  source: SourceRef & { file: string };
+  verdicts: Record<string, Verdict>;
+  files: ManifestFile[];
+  recipe: Recipe;
+}
+
+/** The manifest of an evaluation whose files have been written with these names and hashes. */
+export function manifestOf(
+  name: string,
+  source: SourceRef & { file: string },
+  evaluation: Evaluation,
+  written: { file: CrateFile; name: string; sha256: string }[],
+): Manifest {
+  const { recipe, frame, outputs } = evaluation;
+  const { relief, crate } = recipe.stations;
+  return {
+    version: MANIFEST_VERSION,
+    name,
+    profile: crate.profile,
+    size: frame.size,
+    edgeMetres: frame.edgeMetres,
+    reliefMm: relief.depthMm,
+    reliefShare: relief.depthMm / 1000 / frame.edgeMetres,
+    conventions: {
+      normalY: relief.normalY === 'up' ? '+Y' : '-Y',
+      roughness: 'perceptual; GGX alpha = roughness squared',
+      specular: 'F0 colour, sRGB encoded',
+      cavity: 'signed; 0.5 is flat, hollows are dark',
+    },
+    metallic: outputs.finish?.metallic ?? 0,
+    f0: outputs.finish?.f0 ?? [],
+    source: { sha256: source.sha256, width: source.width, height: source.height, file: source.file },
+    verdicts: evaluation.verdicts,
+    files: written.map(({ file, name: fileName, sha256 }) => ({
+      file: fileName,
+      maps: file.maps,
+      kind: file.kind,
+      encoding: file.kind === 'colour' ? 'sRGB' : 'linear',
+      channels: file.channels,
+      bits: file.bits,
+      width: file.width,
+      height: file.height,
+      sha256,
+    })),
+    recipe,
+  };
+}

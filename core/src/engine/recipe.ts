@@ -1,0 +1,101 @@
+import * as v from 'valibot';
+import { Problem } from '../problem.ts';
+import { defaultsOf, type SettingsOf, schemaOf } from '../settings/settings.ts';
+import { STATIONS, type StationSettings } from '../stations/index.ts';
+import { STATION_NAMES, type StationName } from '../stations/types.ts';
+
+export const RECIPE_VERSION = 1;
+
+/** Something settled once at the working size, and what it was settled on. */
+export interface StoredDecision {
+  key: string;
+  data: unknown;
+}
+
+/** The settings of all stations as data, with what was settled for one picture. */
+export interface Recipe {
+  version: typeof RECIPE_VERSION;
+  seed: number;
+  stations: StationSettings;
+  decisions: Partial<Record<StationName, StoredDecision>>;
+}
+
+const stationsSchema = v.strictObject(
+  Object.fromEntries(
+    STATION_NAMES.map((name) => {
+      const { settings } = STATIONS[name];
+      return [name, v.optional(schemaOf(settings as SettingsOf), {})];
+    }),
+  ),
+);
+
+const decisionsSchema = v.strictObject(
+  Object.fromEntries(
+    STATION_NAMES.map((name) => [
+      name,
+      v.optional(
+        v.strictObject({ key: v.string(), data: STATIONS[name].decision as v.GenericSchema<unknown> }),
+      ),
+    ]),
+  ),
+);
+
+/** A recipe as it may be written: stations and settings may be left out, unknown keys may not stand. */
+export const recipeSchema = v.strictObject({
+  version: v.literal(RECIPE_VERSION, `must be ${RECIPE_VERSION}`),
+  seed: v.optional(
+    v.pipe(
+      v.number('must be a whole number'),
+      v.integer('must be a whole number'),
+      v.minValue(0, 'must not be negative'),
+    ),
+    1,
+  ),
+  stations: v.optional(stationsSchema, {}),
+  decisions: v.optional(decisionsSchema, {}),
+});
+
+/** A fresh recipe: every setting at its default. */
+export function newRecipe(seed = 1): Recipe {
+  const stations = Object.fromEntries(
+    STATION_NAMES.map((name) => [name, defaultsOf(STATIONS[name].settings as SettingsOf)]),
+  ) as unknown as StationSettings;
+  return { version: RECIPE_VERSION, seed, stations, decisions: {} };
+}
+
+/** Everything wrong with a would-be recipe, one plain line each; empty when it is sound. */
+export function recipeProblems(value: unknown): string[] {
+  if (value && typeof value === 'object' && 'version' in value) {
+    const { version } = value as { version: unknown };
+    if (typeof version === 'number' && version > RECIPE_VERSION) {
+      return [
+        `The recipe has version ${version}; this program knows versions up to ${RECIPE_VERSION}. Update the program.`,
+      ];
+    }
+  }
+  const result = v.safeParse(recipeSchema, value);
+  if (result.success) return [];
+  return result.issues.map((issue) => {
+    const path = v.getDotPath(issue) ?? '';
+    if (issue.type === 'strict_object' && issue.expected === 'never') {
+      return `“${path}” is not a setting this program knows; remove it or correct its spelling.`;
+    }
+    if (issue.received === 'undefined') return `“${path}” is missing.`;
+    if (issue.type === 'strict_object')
+      return `“${path || 'the recipe'}” must be an object { … }, not ${issue.received}.`;
+    return `“${path}” ${issue.message.startsWith('must') ? issue.message : `is not right: ${issue.message}`}; it is ${issue.received}.`;
+  });
+}
+
+/** A sound recipe with all defaults filled in. @throws Problem `bad_recipe` that lists what is wrong. */
+export function parseRecipe(value: unknown): Recipe {
+  const problems = recipeProblems(value);
+  if (problems.length > 0) {
+    throw new Problem(
+      'bad_recipe',
+      `The recipe cannot be used: ${problems.join(' ')}`,
+      'zesty stations lists every setting with its range.',
+    );
+  }
+  return v.parse(recipeSchema, value) as unknown as Recipe;
+}

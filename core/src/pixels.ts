@@ -1,0 +1,17 @@
+/** Decoded samples as the host hands them out: interleaved RGB or RGBA, sRGB encoded, alpha straight. */
+export interface Pixels {
+  width: number;
+  height: number;
+  channels: 3 | 4;
+  data: Uint8Array | Uint16Array;
+  /** Size of the picture these samples were brought down from. */
+  originalWidth: number;
+  originalHeight: number;
+}
+
+/** A picture a tile is made of: named by the SHA-256 of its file. */
+export interface SourceRef {
+  sha256: string;
+  width: number;
+  height: number;
+}

@@ -1,0 +1,75 @@
+import { linearTable, linearToSrgb } from './colour/srgb.ts';
+import type { Pixels } from './pixels.ts';
+
+const ENCODE_STEPS = 65536;
+let encode: Float32Array | null = null;
+
+/** sRGB codes 0..65535 by the square root of linear light, linear between entries. */
+function encodeTable(): Float32Array {
+  if (!encode) {
+    encode = new Float32Array(ENCODE_STEPS + 2);
+    for (let i = 0; i < encode.length; i++) encode[i] = linearToSrgb((i / ENCODE_STEPS) ** 2) * 65535;
+  }
+  return encode;
+}
+
+/**
+ * The one filter by which large sources are brought down before work starts: the mean of
+ * `factor` × `factor` pixels in linear light, colour weighed by alpha, stored as 16-bit sRGB codes.
+ * Incomplete blocks at the right and lower border are left out.
+ */
+export function reducePixels(pixels: Pixels, factor: number): Pixels {
+  if (factor <= 1) return pixels;
+  const { data, channels } = pixels;
+  const width = Math.floor(pixels.width / factor);
+  const height = Math.floor(pixels.height / factor);
+  const wide = data instanceof Uint16Array;
+  const linear = linearTable(wide ? 16 : 8);
+  const codes = encodeTable();
+  const full = wide ? 65535 : 255;
+  const out = new Uint16Array(width * height * channels);
+  const sums = new Float64Array(width * 4);
+  for (let y = 0; y < height; y++) {
+    sums.fill(0);
+    for (let j = 0; j < factor; j++) {
+      let at = (y * factor + j) * pixels.width * channels;
+      for (let x = 0; x < width; x++) {
+        const s = 4 * x;
+        let r = 0;
+        let g = 0;
+        let b = 0;
+        let weight = 0;
+        for (let i = 0; i < factor; i++, at += channels) {
+          const a = channels === 4 ? data[at + 3] : 1;
+          r += linear[data[at]] * a;
+          g += linear[data[at + 1]] * a;
+          b += linear[data[at + 2]] * a;
+          weight += a;
+        }
+        sums[s] += r;
+        sums[s + 1] += g;
+        sums[s + 2] += b;
+        sums[s + 3] += weight;
+      }
+    }
+    for (let x = 0; x < width; x++) {
+      const to = (y * width + x) * channels;
+      const weight = sums[4 * x + 3];
+      for (let c = 0; c < 3; c++) {
+        const mean = weight > 0 ? sums[4 * x + c] / weight : 0;
+        const place = Math.sqrt(mean) * ENCODE_STEPS;
+        const low = Math.floor(place);
+        out[to + c] = Math.floor(codes[low] + (codes[low + 1] - codes[low]) * (place - low) + 0.5);
+      }
+      if (channels === 4) out[to + 3] = Math.round((weight / (factor * factor * full)) * 65535);
+    }
+  }
+  return {
+    width,
+    height,
+    channels,
+    data: out,
+    originalWidth: pixels.originalWidth,
+    originalHeight: pixels.originalHeight,
+  };
+}

@@ -1,0 +1,86 @@
+import * as v from 'valibot';
+
+interface Described {
+  /** Name in the interface. */
+  label: string;
+  /** One line of help. */
+  help: string;
+  /** Dials of one group stand together; rarer groups may fold away. */
+  group?: string;
+}
+
+export interface NumberSetting extends Described {
+  type: 'number';
+  default: number;
+  min: number;
+  max: number;
+  step: number;
+  unit: string;
+}
+
+export interface ChoiceSetting<T extends string | number = string | number> extends Described {
+  type: 'choice';
+  default: T;
+  options: readonly T[];
+  /** Words for each option, in the same order. */
+  names: readonly string[];
+}
+
+export interface FlagSetting extends Described {
+  type: 'flag';
+  default: boolean;
+}
+
+export type Setting = NumberSetting | ChoiceSetting | FlagSetting;
+export type SettingsOf = Record<string, Setting>;
+
+/** The plain values of a set of settings. */
+export type Values<S extends SettingsOf> = {
+  [K in keyof S]: S[K] extends NumberSetting
+    ? number
+    : S[K] extends ChoiceSetting<infer T>
+      ? T
+      : S[K] extends FlagSetting
+        ? boolean
+        : never;
+};
+
+export const number = (setting: Omit<NumberSetting, 'type'>): NumberSetting => ({
+  type: 'number',
+  ...setting,
+});
+
+export const choice = <const T extends string | number>(
+  setting: Omit<ChoiceSetting<T>, 'type'>,
+): ChoiceSetting<T> => ({ type: 'choice', ...setting });
+
+export const flag = (setting: Omit<FlagSetting, 'type'>): FlagSetting => ({ type: 'flag', ...setting });
+
+/** The default of every setting. */
+export function defaultsOf<S extends SettingsOf>(settings: S): Values<S> {
+  return Object.fromEntries(Object.entries(settings).map(([key, s]) => [key, s.default])) as Values<S>;
+}
+
+function one(setting: Setting): v.GenericSchema {
+  switch (setting.type) {
+    case 'number':
+      return v.pipe(
+        v.number(`must be a number from ${setting.min} to ${setting.max}`),
+        v.finite(`must be a number from ${setting.min} to ${setting.max}`),
+        v.minValue(setting.min, `must be at least ${setting.min}`),
+        v.maxValue(setting.max, `must be at most ${setting.max}`),
+      );
+    case 'choice':
+      return v.picklist(setting.options, `must be one of ${setting.options.join(', ')}`);
+    case 'flag':
+      return v.boolean('must be true or false');
+  }
+}
+
+/** A strict Valibot schema of the settings in which each may be left out (its default then holds). */
+export function schemaOf<S extends SettingsOf>(settings: S): v.GenericSchema<Partial<Values<S>>, Values<S>> {
+  const entries = Object.fromEntries(
+    Object.entries(settings).map(([key, s]) => [key, v.optional(one(s), s.default)]),
+  );
+  return v.strictObject(entries) as unknown as v.GenericSchema<Partial<Values<S>>, Values<S>>;
+}

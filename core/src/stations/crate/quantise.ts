@@ -1,0 +1,26 @@
+import { encodeSrgbPlane } from '../../colour/srgb.ts';
+import type { Raster } from '../../raster/raster.ts';
+import { MAP_KIND, type MapName } from './maps.ts';
+
+/** Planes of a map as they stand in a file, 0..1: colour sRGB encoded, normals (n + 1)/2, data as it is. */
+export function encodedPlanes(raster: Raster, map: MapName): Float32Array[] {
+  if (MAP_KIND[map] === 'colour') return raster.planes.map(encodeSrgbPlane);
+  if (map === 'normal') return raster.planes.map((plane) => plane.map((v) => (v + 1) / 2));
+  return raster.planes;
+}
+
+/** Interleaved whole-number samples of planes 0..1, rounded to the nearest code of 8 or 16 bits. */
+export function quantise(planes: Float32Array[], bits: 8 | 16): Uint8Array | Uint16Array {
+  const n = planes[0].length;
+  const channels = planes.length;
+  const out = bits === 8 ? new Uint8Array(n * channels) : new Uint16Array(n * channels);
+  const full = 2 ** bits - 1;
+  for (let c = 0; c < channels; c++) {
+    const plane = planes[c];
+    for (let i = 0, at = c; i < n; i++, at += channels) {
+      const v = plane[i];
+      out[at] = v <= 0 ? 0 : v >= 1 ? full : Math.floor(v * full + 0.5);
+    }
+  }
+  return out;
+}

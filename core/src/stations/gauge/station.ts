@@ -1,0 +1,171 @@
+import * as v from 'valibot';
+import { albedoBand, albedoLimits, CHART, chartLine, NO_LINE } from '../../chart/chart.ts';
+import { luminance } from '../../colour/luminance.ts';
+import { histogramPercentiles } from '../../raster/histogram.ts';
+import { percentiles } from '../../raster/statistics.ts';
+import { choice, flag, number } from '../../settings/settings.ts';
+import { type GaugeOutput, type JoinOutput, station } from '../types.ts';
+import { applyTone, type Tone, undoHold } from './tone.ts';
+
+const settings = {
+  line: choice({
+    label: 'Reference',
+    help: 'The line of the chart this surface is held against.',
+    default: NO_LINE,
+    options: [NO_LINE, ...CHART.lines.map((line) => line.id)],
+    names: ['No line chosen', ...CHART.lines.map((line) => line.name)],
+  }),
+  fit: flag({
+    label: 'Fit',
+    help: 'Moves the median of what counts into the line’s band and keeps the contrast.',
+    default: true,
+  }),
+  exposure: number({
+    label: 'Exposure',
+    help: 'Brighter or darker, in stops, on top of the fit.',
+    default: 0,
+    min: -4,
+    max: 4,
+    step: 0.02,
+    unit: 'stops',
+  }),
+  contrast: number({
+    label: 'Contrast',
+    help: 'Spread about the median.',
+    default: 1,
+    min: 0.3,
+    max: 2,
+    step: 0.01,
+    unit: '×',
+  }),
+  colour: number({
+    label: 'Colour',
+    help: 'Strength of colour; luminance is held.',
+    default: 1,
+    min: 0,
+    max: 2,
+    step: 0.01,
+    unit: '×',
+  }),
+  hold: flag({
+    label: 'Hold lights and darks',
+    help: 'Bends what no real surface has softly back inside the limits.',
+    default: true,
+  }),
+  countFrom: number({
+    label: 'Count from',
+    help: 'The darkest part of the tile that does not count for fit and figures (cracks, holes).',
+    group: 'What counts',
+    default: 0,
+    min: 0,
+    max: 95,
+    step: 1,
+    unit: '%',
+  }),
+  countTo: number({
+    label: 'Count to',
+    help: 'Where the brightest part that does not count begins (light joints), in percent of the tile.',
+    group: 'What counts',
+    default: 100,
+    min: 5,
+    max: 100,
+    step: 1,
+    unit: '%',
+  }),
+};
+
+/** The luminance Y of Join's picture in the middle of what counts, and the gain that fits it. */
+export interface GaugeDecision {
+  median: number;
+  gain: number;
+}
+
+/** Rank (percent) in the middle of the range that counts; a range turned round is taken as it is meant. */
+const middleRank = (chosen: { countFrom: number; countTo: number }) =>
+  (chosen.countFrom + chosen.countTo) / 2;
+
+/** Nearest value in the middle half (by ratio) of a band: into the band, off its edges, no further. */
+export function aimFor(median: number, [low, high]: [number, number]): number {
+  const ratio = high / low;
+  return Math.min(low * ratio ** 0.75, Math.max(low * ratio ** 0.25, median));
+}
+
+/** Gauge: brings the albedo to values a real surface has. Touches nothing else. */
+export const gauge = station({
+  name: 'gauge',
+  line: 'Bring the albedo to values a real surface has.',
+  settings,
+  decision: v.strictObject({ median: v.number(), gain: v.number() }),
+  decidesOn: ({ line, fit, hold, countFrom, countTo }) => [line, fit, hold, countFrom, countTo],
+  decide(input: JoinOutput, chosen): GaugeDecision {
+    const median = percentiles(luminance(input.picture), [middleRank(chosen)])[0];
+    const line = chartLine(chosen.line);
+    if (!chosen.fit || !line || median <= 0) return { median, gain: 1 };
+    const aim = aimFor(median, albedoBand(line));
+    const limits = albedoLimits(line);
+    return { median, gain: (chosen.hold ? undoHold(aim, limits) : aim) / median };
+  },
+  async run(input, chosen, decided, _frame, context): Promise<GaugeOutput> {
+    const gain = decided.gain * 2 ** chosen.exposure;
+    const tone: Tone = {
+      gain,
+      contrast: chosen.contrast,
+      pivot: Math.max(1e-4, decided.median * gain),
+      hold: chosen.hold ? albedoLimits(chartLine(chosen.line)) : null,
+    };
+    return { albedo: await applyTone(input.picture, tone, chosen.colour, context.breathe) };
+  },
+  verdict(output, _input, chosen) {
+    const y = luminance(output.albedo);
+    const from = Math.min(chosen.countFrom, chosen.countTo);
+    const to = Math.max(chosen.countFrom, chosen.countTo);
+    const [low, median, high] = histogramPercentiles(y, [from, middleRank(chosen), to]);
+    const line = chartLine(chosen.line);
+    const [floor, ceiling] = albedoLimits(line);
+    const band = line ? albedoBand(line) : null;
+    let counted = 0;
+    let beyond = 0;
+    let inBand = 0;
+    for (let i = 0; i < y.length; i++) {
+      if (y[i] < low || y[i] > high) continue;
+      counted++;
+      if (y[i] < floor - 5e-4 || y[i] > ceiling + 5e-4) beyond++;
+      if (band && y[i] >= band[0] && y[i] <= band[1]) inBand++;
+    }
+    const beyondShare = (100 * beyond) / Math.max(1, counted);
+    const inShare = (100 * inBand) / Math.max(1, counted);
+    const inside = band ? median >= band[0] * 0.999 && median <= band[1] * 1.001 : true;
+    const state = !inside ? 'wrong' : beyondShare > 1 || !line ? 'look' : 'fine';
+    const surface = line?.kind === 'metal' ? 'metal' : 'dielectric';
+    const where = !band
+      ? 'no line is chosen to hold it against'
+      : inside
+        ? `inside the band ${band[0].toFixed(2)}–${band[1].toFixed(2)}`
+        : `${median < band[0] ? 'below' : 'above'} the band ${band[0].toFixed(2)}–${band[1].toFixed(2)}`;
+    const beyondWords =
+      beyondShare < 0.005
+        ? `Nothing is beyond what a ${surface} has.`
+        : `${beyondShare.toFixed(1)} % is beyond what any ${surface} has.`;
+    return {
+      state,
+      brief: line
+        ? inside
+          ? `median ${median.toFixed(3)}`
+          : `median ${median < band![0] ? 'too dark' : 'too bright'}`
+        : 'no line chosen',
+      sentence: `Median ${median.toFixed(3)}, ${where}. ${beyondWords}`,
+      advice: !line
+        ? 'Choose the line of the chart that is nearest to this surface.'
+        : !inside
+          ? 'Turn Fit on, or bring the exposure back.'
+          : beyondShare > 1
+            ? 'Hold lights and darks, or lower the contrast.'
+            : '',
+      figures: [
+        { id: 'median', label: 'Median Y', value: median, unit: '' },
+        ...(band ? [{ id: 'inBand', label: 'Inside the band', value: inShare, unit: '%' }] : []),
+        { id: 'beyond', label: `Beyond any ${surface}`, value: beyondShare, unit: '%', limit: 1 },
+      ],
+    };
+  },
+});

@@ -1,0 +1,33 @@
+import type { Values } from '../settings/settings.ts';
+import { crate } from './crate/station.ts';
+import { even } from './even/station.ts';
+import { finish } from './finish/station.ts';
+import { gauge } from './gauge/station.ts';
+import { join } from './join/station.ts';
+import { relief } from './relief/station.ts';
+import { source } from './source/station.ts';
+import { square } from './square/station.ts';
+import type { StationName } from './types.ts';
+
+/** Every station by name, in the order of the Course. */
+export const STATIONS = { source, square, even, join, gauge, relief, finish, crate };
+
+/** The settings of all stations. */
+export type StationSettings = { [K in StationName]: Values<(typeof STATIONS)[K]['settings']> };
+
+/** What each station makes. */
+export type StationOutputs = {
+  [K in StationName]: Awaited<ReturnType<(typeof STATIONS)[K]['run']>>;
+};
+
+/** Which earlier stations each one reads. Nobody reads Gauge but the crate. */
+export const READS: Record<StationName, StationName[]> = {
+  source: [],
+  square: ['source'],
+  even: ['square'],
+  join: ['square', 'even'],
+  gauge: ['join'],
+  relief: ['join'],
+  finish: ['join', 'relief'],
+  crate: ['join', 'gauge', 'relief', 'finish'],
+};

@@ -1,0 +1,75 @@
+import { atrousSmooth } from '../../filters/atrous.ts';
+import type { Edges } from '../../raster/edges.ts';
+import { KEEP_OUT } from './cut.ts';
+import type { Strip } from './strip.ts';
+
+const smoothstep = (t: number) => {
+  const s = Math.min(1, Math.max(0, t));
+  return s * s * (3 - 2 * s);
+};
+
+/**
+ * Multiband blend of the two copies inside the strip (Burt & Adelson 1983, on undecimated B3 bands):
+ * each band is mixed by the cut's mask smoothed as the band is, forced pure at the strip's ends.
+ * `mask` is 1 for `a`. Returns the blended planes; `breathe` is awaited between bands.
+ */
+export async function blendBands(
+  strip: Strip,
+  mask: Float32Array,
+  alongWraps: boolean,
+  breathe: (done: number) => Promise<void>,
+): Promise<Float32Array[]> {
+  const { width, length } = strip;
+  const edges: Edges = { x: 'mirror', y: alongWraps ? 'wrap' : 'mirror' };
+  const levels = Math.max(1, Math.floor(Math.log2(width / 8)));
+  const gate = new Float32Array(width);
+  for (let x = 0; x < width; x++) {
+    const reach = width * KEEP_OUT;
+    // +1 forces a, −1 forces b, 0 leaves the mask alone.
+    gate[x] = 1 - smoothstep((x + 0.5) / reach) - (1 - smoothstep((width - x - 0.5) / reach));
+  }
+  const masks: Float32Array[] = [];
+  let smooth = mask;
+  for (let level = 0; level <= levels; level++) {
+    const forced = new Float32Array(mask.length);
+    for (let y = 0; y < length; y++) {
+      for (let x = 0; x < width; x++) {
+        const i = y * width + x;
+        const g = gate[x];
+        forced[i] = g >= 0 ? smooth[i] + (1 - smooth[i]) * g : smooth[i] * (1 + g);
+      }
+    }
+    masks.push(forced);
+    if (level < levels) smooth = atrousSmooth(smooth, width, length, 2 ** level, edges);
+    await breathe((0.3 * level) / levels);
+  }
+  const out: Float32Array[] = [];
+  for (let c = 0; c < strip.a.length; c++) {
+    const blended = new Float32Array(mask.length);
+    let a = strip.a[c];
+    let b = strip.b[c];
+    for (let level = 0; level <= levels; level++) {
+      const m = masks[level];
+      const rest = level === levels;
+      const nextA = rest ? null : atrousSmooth(a, width, length, 2 ** level, edges);
+      const nextB = rest ? null : atrousSmooth(b, width, length, 2 ** level, edges);
+      for (let i = 0; i < blended.length; i++) {
+        const da = nextA ? a[i] - nextA[i] : a[i];
+        const db = nextB ? b[i] - nextB[i] : b[i];
+        blended[i] += db + (da - db) * m[i];
+      }
+      if (nextA && nextB) {
+        a = nextA;
+        b = nextB;
+      }
+      await breathe(0.3 + (0.7 * (c + level / levels)) / strip.a.length);
+    }
+    // Rounding aside, the ends already are pure; make them so to the bit.
+    for (let y = 0; y < length; y++) {
+      blended[y * width] = strip.a[c][y * width];
+      blended[(y + 1) * width - 1] = strip.b[c][(y + 1) * width - 1];
+    }
+    out.push(blended);
+  }
+  return out;
+}

@@ -1,0 +1,41 @@
+import { gaussian } from '../../filters/gaussian.ts';
+import type { Edges } from '../../raster/edges.ts';
+
+export const BAND_COUNT = 6;
+/** σ of the finest band as a share of the tile; each next one is twice as wide. */
+const FINEST = 0.9 / 512;
+const LOG_FLOOR = 0.01;
+
+/** σ of band `level` (0 finest) as a share of the tile's edge. */
+export const bandSigma = (level: number) => FINEST * 2 ** level;
+
+/** Size of what a band holds, in mm: the diameter of a blob it answers to most, 2√2 σ (Lindeberg 1998). */
+export const bandMillimetres = (level: number, edgeMetres: number) =>
+  2 * Math.SQRT2 * bandSigma(level) * edgeMetres * 1000;
+
+/**
+ * Weighted sum of six bands of log luminance: differences of Gaussians with σ = 0.9·2ˡ px at 512,
+ * scaled with the size. `luminance` is linear Y of a tile `size` px wide; one value a pixel comes back.
+ */
+export async function weightedBands(
+  luminance: Float32Array,
+  size: number,
+  weights: number[],
+  edges: Edges,
+  breathe: (done: number) => Promise<void>,
+): Promise<Float32Array> {
+  let finer: Float32Array = luminance.map((y) => Math.log(Math.max(0, y) + LOG_FLOOR));
+  let reached = 0;
+  const sum = new Float32Array(luminance.length);
+  for (let level = 0; level < BAND_COUNT; level++) {
+    const sigma = bandSigma(level) * size;
+    // Variances of Gaussians add, so each band is blurred on from the one before.
+    const coarser = gaussian(finer, size, size, Math.sqrt(sigma * sigma - reached * reached), edges);
+    const weight = weights[level];
+    if (weight !== 0) for (let i = 0; i < sum.length; i++) sum[i] += weight * (finer[i] - coarser[i]);
+    finer = coarser;
+    reached = sigma;
+    await breathe((level + 1) / BAND_COUNT);
+  }
+  return sum;
+}

@@ -1,0 +1,280 @@
+import * as v from 'valibot';
+import { luminance } from '../../colour/luminance.ts';
+import { GRADIENT_KERNELS } from '../../filters/gradient.ts';
+import { histogramPercentiles } from '../../raster/histogram.ts';
+import { Raster } from '../../raster/raster.ts';
+import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
+import { percentiles, statistics } from '../../raster/statistics.ts';
+import { choice, number, type Values } from '../../settings/settings.ts';
+import { type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
+import { BAND_COUNT, weightedBands } from './bands.ts';
+import { cavityMap, localRelief } from './cavity.ts';
+import { NORMAL_Y, normalMap } from './normal.ts';
+import { visibility } from './occlusion.ts';
+
+const bandWeight = (n: number, value: number) =>
+  number({
+    label: `Band ${n}`,
+    help: `Weight of detail of size ${n} of 6, fine to broad, in the height.`,
+    group: 'Bands',
+    default: value,
+    min: 0,
+    max: 3,
+    step: 0.05,
+    unit: '×',
+  });
+
+const settings = {
+  depthMm: number({
+    label: 'Depth',
+    help: 'From the lowest to the highest point of the surface.',
+    default: 8,
+    min: 0,
+    max: 500,
+    step: 0.1,
+    unit: 'mm',
+  }),
+  polarity: choice({
+    label: 'High is',
+    help: 'Whether bright or dark parts of the picture stand out.',
+    default: 'bright',
+    options: ['bright', 'dark'],
+    names: ['Bright', 'Dark'],
+  }),
+  normalY: choice({
+    label: 'Green points',
+    help: 'The direction in the picture that the normal map’s green points to.',
+    default: 'up',
+    options: NORMAL_Y,
+    names: ['Up (+Y)', 'Down (−Y)'],
+  }),
+  band1: bandWeight(1, 0.3),
+  band2: bandWeight(2, 0.6),
+  band3: bandWeight(3, 1),
+  band4: bandWeight(4, 1.4),
+  band5: bandWeight(5, 1.6),
+  band6: bandWeight(6, 1.2),
+  kernel: choice({
+    label: 'Kernel',
+    help: 'How slopes are read from the height: sharp keeps the finest detail, the others are softer.',
+    group: 'Normal',
+    default: 'sharp',
+    options: GRADIENT_KERNELS,
+    names: ['Sharp', 'Scharr', 'Sobel', 'Prewitt'],
+  }),
+  normalStrength: number({
+    label: 'Strength',
+    help: 'Scales the slopes of the normal map; 1 is true to depth and edge.',
+    group: 'Normal',
+    default: 1,
+    min: 0,
+    max: 5,
+    step: 0.05,
+    unit: '×',
+  }),
+  occlusionMm: number({
+    label: 'Distance',
+    help: 'How far away relief may stand and still shade a point.',
+    group: 'Occlusion',
+    default: 40,
+    min: 1,
+    max: 2000,
+    step: 1,
+    unit: 'mm',
+  }),
+  occlusionStrength: number({
+    label: 'Strength',
+    help: 'How much of the shading goes into the map; 1 is as computed.',
+    group: 'Occlusion',
+    default: 1,
+    min: 0,
+    max: 2,
+    step: 0.05,
+    unit: '×',
+  }),
+  cavityMm: number({
+    label: 'Width',
+    help: 'Size of the hollows and edges that cavity picks out.',
+    group: 'Cavity',
+    default: 10,
+    min: 0.5,
+    max: 500,
+    step: 0.5,
+    unit: 'mm',
+  }),
+  cavityStrength: number({
+    label: 'Strength',
+    help: 'Contrast of the cavity map about flat (0.5).',
+    group: 'Cavity',
+    default: 1,
+    min: 0,
+    max: 4,
+    step: 0.05,
+    unit: '×',
+  }),
+};
+
+type Chosen = Values<typeof settings>;
+
+/** What Relief reads: the tile as it left Join, and whether occlusion is wanted now. */
+export interface ReliefInput {
+  join: JoinOutput;
+  withOcclusion: boolean;
+}
+
+/** Scale of the band sum to 0..1, and the deviation of local relief, at the working size. */
+export interface ReliefDecision {
+  low: number;
+  high: number;
+  cavitySpread: number;
+}
+
+const weightsOf = (s: Chosen) => [s.band1, s.band2, s.band3, s.band4, s.band5, s.band6].slice(0, BAND_COUNT);
+
+const cavitySigma = (chosen: Chosen, frame: Frame) =>
+  Math.min(frame.size / 8, Math.max(0.6, (chosen.cavityMm / 1000 / frame.edgeMetres / 2.83) * frame.size));
+
+const FLAT = 1e-5;
+
+async function signedBands(
+  input: ReliefInput,
+  chosen: Chosen,
+  frame: Frame,
+  breathe: (done: number) => Promise<void>,
+) {
+  const y = luminance(input.join.picture);
+  const sum = await weightedBands(y, frame.size, weightsOf(chosen), frame.edges, breathe);
+  if (chosen.polarity === 'dark') for (let i = 0; i < sum.length; i++) sum[i] = -sum[i];
+  return sum;
+}
+
+function scaled(bands: Float32Array, { low, high }: { low: number; high: number }): Float32Array {
+  if (high - low < FLAT) return new Float32Array(bands.length).fill(0.5);
+  const scale = 1 / (high - low);
+  return bands.map((v) => Math.min(1, Math.max(0, (v - low) * scale)));
+}
+
+/** Occlusion is smooth: above this size it is made at half the size and brought up. */
+const FULL_OCCLUSION_SIZE = 512;
+
+async function occlusionMap(
+  height: Float32Array,
+  chosen: Chosen,
+  frame: Frame,
+  breathe: (done: number) => Promise<void>,
+): Promise<Float32Array> {
+  const small = frame.size > FULL_OCCLUSION_SIZE ? frame.size / 2 : frame.size;
+  const field = resizeArea(new Raster(frame.size, frame.size, [height]), small, small).planes[0];
+  const depth = (chosen.depthMm / 1000 / frame.edgeMetres) * small;
+  const radius = (chosen.occlusionMm / 1000 / frame.edgeMetres) * small;
+  const seen = await visibility(
+    field.map((h) => h * depth),
+    small,
+    radius,
+    frame.edges,
+    breathe,
+  );
+  const whole = resizeLanczos(new Raster(small, small, [seen]), frame.size, frame.size, frame.edges)
+    .planes[0];
+  return whole.map((v) => Math.min(1, Math.max(0, 1 - chosen.occlusionStrength * (1 - v))));
+}
+
+const STEEP_DEGREES = 60;
+
+/** Relief: height from the tile as it left Join, and what hangs on it. */
+export const relief = station({
+  name: 'relief',
+  line: 'Read the surface’s shape: height, normal, occlusion, cavity.',
+  settings,
+  decision: v.strictObject({ low: v.number(), high: v.number(), cavitySpread: v.number() }),
+  decidesOn: (chosen, frame) => [weightsOf(chosen), chosen.polarity, chosen.cavityMm, frame.edgeMetres],
+  async decide(input: ReliefInput, chosen, frame, context): Promise<ReliefDecision> {
+    const bands = await signedBands(input, chosen, frame, context.breathe);
+    const [low, high] = percentiles(bands, [0.1, 99.9]);
+    const height = scaled(bands, { low, high });
+    const local = localRelief(height, frame.size, cavitySigma(chosen, frame), frame.edges);
+    return { low, high, cavitySpread: high - low < FLAT ? 0 : statistics(local).deviation };
+  },
+  async run(input, chosen, decided, frame, context): Promise<ReliefOutput> {
+    const { low, high, cavitySpread } = decided;
+    const height = await context.part('height', [weightsOf(chosen), chosen.polarity, low, high], async () =>
+      scaled(await signedBands(input, chosen, frame, context.breathe), decided),
+    );
+    const heightKey = [weightsOf(chosen), chosen.polarity, low, high, frame.edgeMetres];
+    const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;
+    const normal = await context.part(
+      'normal',
+      [heightKey, chosen.depthMm, chosen.normalStrength, chosen.kernel, chosen.normalY],
+      () =>
+        normalMap(
+          height,
+          frame.size,
+          depthShare,
+          chosen.normalStrength,
+          chosen.kernel,
+          chosen.normalY,
+          frame.edges,
+        ),
+    );
+    const cavity = await context.part(
+      'cavity',
+      [heightKey, chosen.cavityMm, chosen.cavityStrength, cavitySpread],
+      () =>
+        cavityMap(
+          height,
+          frame.size,
+          cavitySigma(chosen, frame),
+          cavitySpread,
+          chosen.cavityStrength,
+          frame.edges,
+        ),
+    );
+    const occlusion = input.withOcclusion
+      ? await context.part(
+          'occlusion',
+          [heightKey, chosen.depthMm, chosen.occlusionMm, chosen.occlusionStrength],
+          () => occlusionMap(height, chosen, frame, context.breathe),
+        )
+      : null;
+    return { height, normal, occlusion, cavity };
+  },
+  verdict(output, _input, chosen, decided, frame) {
+    const [low, high] = histogramPercentiles(output.height, [0.5, 99.5]);
+    const nz = output.normal.planes[2];
+    const steepZ = Math.cos((STEEP_DEGREES * Math.PI) / 180);
+    let steep = 0;
+    let tiltX = 0;
+    let tiltY = 0;
+    let lowestZ = 1;
+    const [nx, ny] = output.normal.planes;
+    for (let i = 0; i < nz.length; i++) {
+      if (nz[i] < steepZ) steep++;
+      if (nz[i] < lowestZ) lowestZ = nz[i];
+      tiltX += nx[i];
+      tiltY += ny[i];
+    }
+    const steepShare = (100 * steep) / nz.length;
+    const tilt = Math.hypot(tiltX, tiltY) / nz.length;
+    const range = (high - low) * chosen.depthMm;
+    const flat = decided.high - decided.low < FLAT || range === 0;
+    const steepest = (Math.acos(lowestZ) * 180) / Math.PI;
+    const state = flat || steepShare > 2 || tilt > 0.02 ? 'look' : 'fine';
+    return {
+      state,
+      brief: flat ? 'flat' : `${range.toFixed(range < 10 ? 1 : 0)} mm deep`,
+      sentence: flat
+        ? 'The picture holds no detail to read height from: the surface is flat.'
+        : `Height spans ${range.toFixed(1)} mm, ${((100 * range) / 1000 / frame.edgeMetres).toFixed(2)} % of the edge; the steepest slope is ${steepest.toFixed(0)}°.`,
+      advice: flat
+        ? 'Give it depth, or raise a band.'
+        : steepShare > 2
+          ? 'Lower the depth, or the weights of the fine bands: so much steepness is mostly noise.'
+          : '',
+      figures: [
+        { id: 'range', label: 'Height, 99 % of it', value: range, unit: 'mm' },
+        { id: 'steep', label: `Steeper than ${STEEP_DEGREES}°`, value: steepShare, unit: '%', limit: 2 },
+        { id: 'tilt', label: 'Mean tilt of the normals', value: tilt, unit: '', limit: 0.02 },
+      ],
+    };
+  },
+});

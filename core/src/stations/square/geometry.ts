@@ -1,0 +1,130 @@
+import type { Affine } from '../../raster/sample.ts';
+
+/** Margins are kept on this grid (fractions of the tile), so that they are whole pixels at every size. */
+export const GRID = 256;
+/** Widest overlap Join may ask for, as a share of the tile; the margin kept on an axis is no wider. */
+export const WIDEST_OVERLAP = 0.25;
+
+/** The crop in fractions: centre by the photo's width and height, edge by its shorter side. */
+export interface Crop {
+  centreX: number;
+  centreY: number;
+  share: number;
+  turnDegrees: number;
+}
+
+/** Margins beyond the crop as fractions of its edge. */
+export interface MarginShares {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+
+interface Mapper {
+  edge: number;
+  /** From crop coordinates (0..1 inside) to photo pixels, 0 at the photo's left or top border. */
+  at(u: number, v: number): [number, number];
+}
+
+/** How crop coordinates lie in a photo of `width` × `height`. A positive turn rotates the crop clockwise. */
+export function cropMapper(width: number, height: number, crop: Crop): Mapper {
+  const edge = crop.share * Math.min(width, height);
+  const angle = (crop.turnDegrees * Math.PI) / 180;
+  const c = Math.cos(angle) * edge;
+  const s = Math.sin(angle) * edge;
+  const cx = crop.centreX * width;
+  const cy = crop.centreY * height;
+  return {
+    edge,
+    at: (u, v) => [cx + (u - 0.5) * c - (v - 0.5) * s, cy + (u - 0.5) * s + (v - 0.5) * c],
+  };
+}
+
+const SLACK = 0.51;
+
+function inside(width: number, height: number, mapper: Mapper, m: MarginShares): boolean {
+  const corners: [number, number][] = [
+    [-m.left, -m.top],
+    [1 + m.right, -m.top],
+    [-m.left, 1 + m.bottom],
+    [1 + m.right, 1 + m.bottom],
+  ];
+  return corners.every(([u, v]) => {
+    const [x, y] = mapper.at(u, v);
+    return x >= -SLACK && y >= -SLACK && x <= width + SLACK && y <= height + SLACK;
+  });
+}
+
+const NONE: MarginShares = { left: 0, right: 0, top: 0, bottom: 0 };
+
+/** How much of the photo around the crop can be kept for Join: up to the widest overlap on each axis. */
+export function marginsIn(width: number, height: number, crop: Crop): MarginShares {
+  const mapper = cropMapper(width, height, crop);
+  if (!inside(width, height, mapper, NONE)) return NONE;
+  const reach = (side: keyof MarginShares) => {
+    let steps = 0;
+    const most = WIDEST_OVERLAP * GRID;
+    while (steps < most && inside(width, height, mapper, { ...NONE, [side]: (steps + 1) / GRID })) steps++;
+    return steps / GRID;
+  };
+  const share = (a: number, b: number): [number, number] => {
+    const half = WIDEST_OVERLAP / 2;
+    let first = Math.min(a, half);
+    const second = Math.min(b, WIDEST_OVERLAP - first);
+    first = Math.min(a, WIDEST_OVERLAP - second);
+    return [first, second];
+  };
+  const [left, right] = share(reach('left'), reach('right'));
+  const [top, bottom] = share(reach('top'), reach('bottom'));
+  const whole = (factor: number): MarginShares => ({
+    left: Math.floor(left * factor * GRID + 1e-6) / GRID,
+    right: Math.floor(right * factor * GRID + 1e-6) / GRID,
+    top: Math.floor(top * factor * GRID + 1e-6) / GRID,
+    bottom: Math.floor(bottom * factor * GRID + 1e-6) / GRID,
+  });
+  // When turned, the corners of a frame can leave the photo although each side alone fits.
+  for (let factor = 1; factor > 0; factor -= 1 / 32) {
+    const m = whole(factor);
+    if (inside(width, height, mapper, m)) return m;
+  }
+  return NONE;
+}
+
+/** The sampling grid for the crop with margins at `size` pixels an edge, in samples of a picture. */
+export function samplingGrid(
+  pictureWidth: number,
+  pictureHeight: number,
+  crop: Crop,
+  size: number,
+  margins: MarginShares,
+): { grid: Affine; stretch: number } {
+  const mapper = cropMapper(pictureWidth, pictureHeight, crop);
+  const at = (x: number, y: number) => {
+    const [px, py] = mapper.at((x + 0.5) / size - margins.left, (y + 0.5) / size - margins.top);
+    return [px - 0.5, py - 0.5];
+  };
+  const [originX, originY] = at(0, 0);
+  const stretch = mapper.edge / size;
+  const angle = (crop.turnDegrees * Math.PI) / 180;
+  const along = Math.cos(angle) * stretch;
+  const aside = crop.turnDegrees === 0 ? 0 : Math.sin(angle) * stretch;
+  return {
+    grid: { originX, originY, rightX: along, rightY: aside, downX: -aside, downY: along },
+    stretch,
+  };
+}
+
+/** Share of the crop (not of its margins) that lies outside the photo, from a 64 × 64 grid. */
+export function shareOutside(width: number, height: number, crop: Crop): number {
+  const mapper = cropMapper(width, height, crop);
+  let out = 0;
+  const n = 64;
+  for (let j = 0; j < n; j++) {
+    for (let i = 0; i < n; i++) {
+      const [x, y] = mapper.at((i + 0.5) / n, (j + 0.5) / n);
+      if (x < 0 || y < 0 || x > width || y > height) out++;
+    }
+  }
+  return out / (n * n);
+}

@@ -1,0 +1,134 @@
+import { MIRROR } from '../../raster/edges.ts';
+import { Raster } from '../../raster/raster.ts';
+import { resampleAffine } from '../../raster/sample.ts';
+import { choice, number } from '../../settings/settings.ts';
+import { NOTHING_TO_DECIDE, type SourceOutput, type SquareOutput, station } from '../types.ts';
+import { type Crop, marginsIn, samplingGrid, shareOutside } from './geometry.ts';
+
+export const SIZES = [256, 512, 1024, 2048, 4096] as const;
+
+const settings = {
+  size: choice({
+    label: 'Size',
+    help: 'Edge of the finished tile in pixels, a power of two.',
+    default: 1024,
+    options: SIZES,
+    names: SIZES.map((size) => `${size} px`),
+  }),
+  edgeMetres: number({
+    label: 'Edge',
+    help: 'Length of the tile in the world.',
+    default: 1,
+    min: 0.01,
+    max: 100,
+    step: 0.01,
+    unit: 'm',
+  }),
+  centreX: number({
+    label: 'Centre across',
+    help: 'Where the crop sits across the photo, as a share of its width.',
+    group: 'Crop',
+    default: 0.5,
+    min: 0,
+    max: 1,
+    step: 0.001,
+    unit: '',
+  }),
+  centreY: number({
+    label: 'Centre down',
+    help: 'Where the crop sits down the photo, as a share of its height.',
+    group: 'Crop',
+    default: 0.5,
+    min: 0,
+    max: 1,
+    step: 0.001,
+    unit: '',
+  }),
+  share: number({
+    label: 'Crop edge',
+    help: 'Edge of the crop as a share of the photo’s shorter side. Below about 0.85 a margin is left for Join.',
+    group: 'Crop',
+    default: 0.84,
+    min: 0.05,
+    max: 1,
+    step: 0.001,
+    unit: '',
+  }),
+  turnDegrees: number({
+    label: 'Turn',
+    help: 'Turns the crop clockwise, to level what is slanted in the photo.',
+    group: 'Crop',
+    default: 0,
+    min: -45,
+    max: 45,
+    step: 0.05,
+    unit: '°',
+  }),
+};
+
+const clampNegative = (raster: Raster): Raster => {
+  for (const plane of raster.planes) for (let i = 0; i < plane.length; i++) if (plane[i] < 0) plane[i] = 0;
+  return raster;
+};
+
+/** Square: crop and turn, resampled once from the original, with a margin kept for Join. */
+export const square = station({
+  name: 'square',
+  line: 'Choose the piece, level it, say how large it is.',
+  settings,
+  ...NOTHING_TO_DECIDE,
+  async run(input: SourceOutput, chosen, _decided: null, frame, context): Promise<SquareOutput> {
+    const crop: Crop = chosen;
+    const { originalWidth, originalHeight, picture } = input;
+    const shares = marginsIn(originalWidth, originalHeight, crop);
+    const { size } = frame;
+    const margins = {
+      left: shares.left * size,
+      right: shares.right * size,
+      top: shares.top * size,
+      bottom: shares.bottom * size,
+    };
+    const width = size + margins.left + margins.right;
+    const height = size + margins.top + margins.bottom;
+    const { grid, stretch } = samplingGrid(picture.width, picture.height, crop, size, shares);
+    const resample = (raster: Raster) =>
+      resampleAffine(raster, width, height, grid, stretch, MIRROR, context.breathe);
+    const alpha = input.alpha
+      ? (await resample(new Raster(picture.width, picture.height, [input.alpha]))).planes[0]
+      : null;
+    if (alpha) for (let i = 0; i < alpha.length; i++) alpha[i] = Math.min(1, Math.max(0, alpha[i]));
+    return {
+      picture: clampNegative(await resample(picture)),
+      alpha,
+      margins,
+      cropPixels: crop.share * Math.min(originalWidth, originalHeight),
+      outside: shareOutside(originalWidth, originalHeight, crop),
+    };
+  },
+  verdict(output, _input, _chosen, _decided, frame) {
+    const held = output.cropPixels / frame.size;
+    const outside = output.outside > 0;
+    const few = held < 0.95;
+    const margin = Math.min(
+      output.margins.left + output.margins.right,
+      output.margins.top + output.margins.bottom,
+    );
+    const advice = [
+      outside ? 'Make the crop smaller or move it inside the photo: what lies outside is mirrored.' : '',
+      few ? 'Choose a smaller size or a larger crop: the missing detail is only interpolated.' : '',
+    ]
+      .filter(Boolean)
+      .join(' ');
+    return {
+      state: outside ? 'wrong' : few ? 'look' : 'fine',
+      brief: outside ? 'crop leaves the photo' : `${frame.size} px · ${frame.edgeMetres} m`,
+      sentence: `The crop holds ${Math.round(output.cropPixels)} px of the photo for ${frame.size} px of the tile, ${Math.round(frame.size / frame.edgeMetres)} px a metre.`,
+      advice,
+      figures: [
+        { id: 'held', label: 'Photo pixels per tile pixel', value: held, unit: '', limit: 0.95 },
+        { id: 'margin', label: 'Margin kept for Join', value: (100 * margin) / frame.size, unit: '%' },
+        { id: 'outside', label: 'Crop outside the photo', value: 100 * output.outside, unit: '%', limit: 0 },
+      ],
+    };
+  },
+});

@@ -1,0 +1,130 @@
+import * as v from 'valibot';
+import type { WorkContext } from '../engine/context.ts';
+import type { Pixels } from '../pixels.ts';
+import type { Edges } from '../raster/edges.ts';
+import type { Raster } from '../raster/raster.ts';
+import type { SettingsOf, Values } from '../settings/settings.ts';
+import type { Verdict } from '../verdict.ts';
+
+/** The stations that work today, in the order of the Course. */
+export const STATION_NAMES = [
+  'source',
+  'square',
+  'even',
+  'join',
+  'gauge',
+  'relief',
+  'finish',
+  'crate',
+] as const;
+export type StationName = (typeof STATION_NAMES)[number];
+
+/** Facts about the whole evaluation that any station may need. */
+export interface Frame {
+  /** Edge of the finished tile in pixels. */
+  size: number;
+  /** Edge of the finished tile in metres. */
+  edgeMetres: number;
+  /** How the finished tile meets itself. */
+  edges: Edges;
+  seed: number;
+}
+
+/**
+ * One step of the work. `Input` is what it reads (outputs of earlier stations), `Decided` what is
+ * settled once at the working size and replayed at every size, `Output` what it makes.
+ */
+export interface Station<S extends SettingsOf, Input, Decided, Output> {
+  name: StationName;
+  /** One line: what the station is for. */
+  line: string;
+  settings: S;
+  /** The shape of `Decided` as it stands in a recipe. */
+  decision: v.GenericSchema<Decided>;
+  /** What the decision hangs on, apart from the input: a dial not named here does not settle it anew. */
+  decidesOn(settings: Values<S>, frame: Frame): unknown;
+  /** Settles at the working size what must not depend on the output size. JSON data. */
+  decide(input: Input, settings: Values<S>, frame: Frame, context: WorkContext): Promise<Decided> | Decided;
+  run(
+    input: Input,
+    settings: Values<S>,
+    decided: Decided,
+    frame: Frame,
+    context: WorkContext,
+  ): Promise<Output>;
+  /** Measured on the result. */
+  verdict(output: Output, input: Input, settings: Values<S>, decided: Decided, frame: Frame): Verdict;
+}
+
+/** Keeps the type parameters of a station. */
+export function station<S extends SettingsOf, I, D, O>(definition: Station<S, I, D, O>): Station<S, I, D, O> {
+  return definition;
+}
+
+/** For stations with nothing to settle. */
+export const NOTHING_TO_DECIDE = { decision: v.null(), decidesOn: () => null, decide: () => null };
+
+export interface SourceInput {
+  pixels: Pixels;
+}
+export interface SourceOutput {
+  /** Linear RGB reflectance as photographed. */
+  picture: Raster;
+  /** Opacity 0..1 where the file had any. */
+  alpha: Float32Array | null;
+  originalWidth: number;
+  originalHeight: number;
+}
+
+/** How far a picture reaches beyond the crop on each side, in pixels of the result. */
+export interface Margins {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+export interface SquareOutput {
+  /** The crop with what the photo holds around it. */
+  picture: Raster;
+  alpha: Float32Array | null;
+  margins: Margins;
+  /** Pixels of the original along the crop's edge. */
+  cropPixels: number;
+  /** Share of the crop that lies outside the photo, 0..1. */
+  outside: number;
+}
+
+export interface EvenOutput {
+  picture: Raster;
+}
+
+export interface JoinOutput {
+  /** The tile: linear RGB, size × size. */
+  picture: Raster;
+  alpha: Float32Array | null;
+  /** The picture as it was before Even, through the same crop and cut; made when asked for. */
+  before: () => Promise<Raster>;
+}
+
+export interface GaugeOutput {
+  albedo: Raster;
+}
+
+export interface ReliefOutput {
+  /** 0..1; depth in mm lies between 0 and 1. */
+  height: Float32Array;
+  /** Unit vectors, −1..1: x right, y as `relief.normalY` says, z out. */
+  normal: Raster;
+  /** Visibility 0..1. Null when it was not asked for. */
+  occlusion: Float32Array | null;
+  /** 0..1, flat is 0.5, hollows below. */
+  cavity: Float32Array;
+}
+
+export interface FinishOutput {
+  roughness: Float32Array;
+  /** Reflectance at normal incidence, linear RGB, one value for the tile. */
+  f0: [number, number, number];
+  /** 0 or 1, one value for the tile. */
+  metallic: number;
+}

@@ -1,0 +1,45 @@
+import { readFileSync, rmSync } from 'node:fs';
+import { ensureChromium, ensureInstalled, ROOT, run } from './setup.mjs';
+
+ensureInstalled();
+const chromium = ensureChromium();
+
+let passed = 0;
+let failed = 0;
+
+function check(name, command, args) {
+  console.log(`\n— ${name}`);
+  if (run(command, args, { mayFail: true }) === 0) passed++;
+  else failed++;
+}
+
+function suite(name, args, env = {}) {
+  console.log(`\n— ${name}`);
+  const report = `${ROOT}/node_modules/.cache/counts-${name.replace(/\W/g, '-')}.json`;
+  rmSync(report, { force: true });
+  const code = run('npx', ['mocha', ...args], { mayFail: true, env: { ...env, ZESTY_COUNTS: report } });
+  try {
+    const counts = JSON.parse(readFileSync(report, 'utf8'));
+    passed += counts.passes;
+    failed += counts.failures;
+    if (code !== 0 && counts.failures === 0) failed++;
+  } catch {
+    console.log(`The ${name} broke off before they were counted.`);
+    failed++;
+  }
+}
+
+check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
+check('lint', 'npx', ['biome', 'check', '.']);
+check('walls', 'node', ['scripts/walls.mjs']);
+suite('unit tests', []);
+check('build', 'npm', ['run', '--silent', 'build']);
+if (chromium) {
+  suite('browser tests', ['--config', 'e2e/.mocharc.json'], { ZESTY_CHROMIUM: chromium });
+} else {
+  console.log('\nNo Chromium for the browser tests. Run: sudo apt-get install -y chromium');
+  failed++;
+}
+
+console.log(`\ntests: ${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
