@@ -1,10 +1,17 @@
 import { access, mkdir } from 'node:fs/promises';
 import { basename, extname, join } from 'node:path';
-import { encodePng, readFacts, sha256Of, sourceHost, writeWhole } from '@zesty-tile/codecs';
+import {
+  crateFileNames,
+  encodeCrate,
+  manifestName,
+  readFacts,
+  sha256Of,
+  sourceHost,
+  writeWhole,
+} from '@zesty-tile/codecs';
 import {
   assignSetting,
   Engine,
-  manifestOf,
   newRecipe,
   Problem,
   parseRecipe,
@@ -109,12 +116,9 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
       if (text !== shown) line((shown = text));
     },
   });
-  const files = evaluation.outputs.crate?.files ?? [];
   await mkdir(options.out, { recursive: true });
-  const manifestName = `${name}.tile.json`;
-  const fileName = (ending: string) => `${name}_${ending}.png`;
   if (!options.force) {
-    for (const file of [...files.map((f) => fileName(f.ending)), manifestName]) {
+    for (const file of crateFileNames(evaluation, name)) {
       if (await exists(join(options.out, file))) {
         throw new Problem(
           'exists',
@@ -125,25 +129,16 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
     }
   }
   line('writing');
-  const written = await Promise.all(
-    files.map(async (file) => {
-      const png = await encodePng(file);
-      await writeWhole(join(options.out, fileName(file.ending)), png);
-      return { file, name: fileName(file.ending), sha256: sha256Of(png) };
-    }),
-  );
-  const manifest = manifestOf(name, { ...source, file: basename(picturePath) }, evaluation, written);
-  await writeWhole(
-    join(options.out, manifestName),
-    new TextEncoder().encode(`${JSON.stringify(manifest, null, 2)}\n`),
+  const manifest = await encodeCrate(evaluation, name, { ...source, file: basename(picturePath) }, (file) =>
+    writeWhole(join(options.out, file.name), file.bytes),
   );
   const seconds = (performance.now() - began) / 1000;
-  line(`done: ${written.length} maps in ${seconds.toFixed(1)} s`);
+  line(`done: ${manifest.files.length} maps in ${seconds.toFixed(1)} s`);
   if (process.stderr.isTTY && !options.quiet) process.stderr.write('\n');
   if (options.json) {
     const report = {
       out: options.out,
-      manifest: manifestName,
+      manifest: manifestName(name),
       seconds,
       timings: evaluation.timings,
       ...manifest,

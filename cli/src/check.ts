@@ -34,7 +34,7 @@ export async function check(path: string, options: { json: boolean }): Promise<v
     blotchX: seams.blotchX,
     blotchY: seams.blotchY,
     tiles: Math.max(seams.seamX, seams.seamY, seams.blotchX, seams.blotchY) <= 1,
-    drift: drift(y, width, height),
+    drift: drift(y, width, height).rms,
     albedo: { p2: low, median, p98: high, beyondDielectric: beyond },
   };
   if (options.json) {

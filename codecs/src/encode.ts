@@ -1,4 +1,4 @@
-import type { CrateFile } from '@zesty-tile/core';
+import { type CrateFile, encodedPlanes, quantise, type Raster, resizeArea } from '@zesty-tile/core';
 import sharp from 'sharp';
 
 /**
@@ -16,4 +16,15 @@ export async function encodePng(file: CrateFile): Promise<Uint8Array> {
   const tagged = picture.toColourspace(space);
   const out = kind === 'colour' ? tagged.withIccProfile('srgb') : tagged;
   return out.png({ compressionLevel: 6, adaptiveFiltering: true }).toBuffer();
+}
+
+const THUMBNAIL = 256;
+
+/** A small WebP of a linear colour picture, for lists. */
+export async function encodeThumbnail(picture: Raster): Promise<Uint8Array> {
+  const small = resizeArea(picture, THUMBNAIL, THUMBNAIL);
+  const data = quantise(encodedPlanes(small, 'albedo'), 8);
+  return sharp(data, { raw: { width: THUMBNAIL, height: THUMBNAIL, channels: 3 } })
+    .webp({ quality: 88 })
+    .toBuffer();
 }

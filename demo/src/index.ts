@@ -1,1 +1,4 @@
+export { demoPicture, makeMissingPictures } from './generate.ts';
+export { demoRecipe } from './recipes.ts';
+export { seed } from './seed.ts';
 export { DEMO_IDS, DEMO_WIDTH, type DemoId, type DemoSource, makeSource } from './sources.ts';

@@ -158,6 +158,7 @@ class Walk {
     const on = joins(join.axes);
     return {
       size,
+      wantedSize: square.size,
       edgeMetres: square.edgeMetres,
       edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' },
       seed: this.#request.recipe.seed,
@@ -294,7 +295,7 @@ class Walk {
 
   async #verdict(name: StationName, stage: Stage): Promise<Verdict> {
     const frame = this.#frame(this.#size);
-    const key = contentKey(['verdict', stage.key, frame.edgeMetres, frame.size]);
+    const key = contentKey(['verdict', stage.key, frame.edgeMetres, frame.wantedSize]);
     const kept = this.#cache.get<Verdict>(key);
     if (kept) return kept;
     const { input } = await this.#inputs(name, this.#size);

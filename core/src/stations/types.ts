@@ -21,8 +21,10 @@ export type StationName = (typeof STATION_NAMES)[number];
 
 /** Facts about the whole evaluation that any station may need. */
 export interface Frame {
-  /** Edge of the finished tile in pixels. */
+  /** Edge of the tile in pixels as it is made now: a preview's, or the wanted one. */
   size: number;
+  /** Edge in pixels that the recipe asks for. */
+  wantedSize: number;
   /** Edge of the finished tile in metres. */
   edgeMetres: number;
   /** How the finished tile meets itself. */

@@ -1,6 +1,5 @@
 import { Raster } from '../../raster/raster.ts';
 import { choice } from '../../settings/settings.ts';
-import { joins } from '../join/overlap.ts';
 import { seamFigures } from '../join/seam.ts';
 import { NOTHING_TO_DECIDE, station } from '../types.ts';
 import { MAP_KIND, type MapName, mapRaster, type TileOutputs } from './maps.ts';
@@ -69,19 +68,10 @@ export const crate = station({
     return { files, seams };
   },
   verdict(output, _input, _chosen, _decided, frame) {
-    const on = joins(
-      frame.edges.x === 'wrap'
-        ? frame.edges.y === 'wrap'
-          ? 'both'
-          : 'across'
-        : frame.edges.y === 'wrap'
-          ? 'down'
-          : 'neither',
-    );
     const figures = output.seams.map(({ map, seamX, seamY }) => ({
       id: map,
       label: `Seam of ${map}`,
-      value: Math.max(on.x ? seamX : 0, on.y ? seamY : 0),
+      value: Math.max(frame.edges.x === 'wrap' ? seamX : 0, frame.edges.y === 'wrap' ? seamY : 0),
       unit: '',
       limit: 1.3,
     }));
@@ -91,7 +81,7 @@ export const crate = station({
     return {
       state,
       brief: `${count} files`,
-      sentence: `${count} files of ${frame.size} px. The strongest seam of any map is ${worst.value.toFixed(2)}, in ${worst.label.replace('Seam of ', '')}.`,
+      sentence: `${count} files of ${frame.wantedSize} px. The strongest seam of any map is ${worst.value.toFixed(2)}, in ${worst.label.replace('Seam of ', '')}.`,
       advice: state === 'fine' ? '' : 'Go back to Join: a seam in any map is seen when it is lit.',
       figures,
     };

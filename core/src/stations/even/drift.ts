@@ -4,12 +4,22 @@ import { solve } from './solve.ts';
 const CELLS = 8;
 const FLOOR = 0.01;
 
+/** Share of chance fits that stay below: 95 % point of χ² with five degrees, over five, square root. */
+const CHANCE_95 = 1.49;
+
+/** Broad change of light, as shares: 0.05 is about 5 % from part to part. */
+export interface Drift {
+  rms: number;
+  /** What so large an RMS would come to by the scatter of the cells alone, in 95 of 100 cases. */
+  chance: number;
+}
+
 /**
  * Broad change of a luminance plane: the plane is cut into 8 × 8 cells, the median of each cell's
- * log(Y + 0.01) is taken, and the answer is the RMS of the least-squares plane and bowl through them.
- * 0.05 means that light varies by about 5 % from part to part. Independent of Even's own fit.
+ * log(Y + 0.01) is taken, and the answer is the RMS of the least-squares plane and bowl through them,
+ * beside what unlike cells (stones, boards) give by chance. Independent of Even's own fit.
  */
-export function drift(plane: Float32Array, width: number, height: number): number {
+export function drift(plane: Float32Array, width: number, height: number): Drift {
   const rows: number[][] = [];
   const values: number[] = [];
   for (let j = 0; j < CELLS; j++) {
@@ -36,5 +46,9 @@ export function drift(plane: Float32Array, width: number, height: number): numbe
   );
   const fitted = rows.map((row) => row.reduce((sum, a, k) => sum + a * coefficients[k], 0));
   const centre = fitted.reduce((a, b) => a + b, 0) / fitted.length;
-  return Math.sqrt(fitted.reduce((sum, f) => sum + (f - centre) ** 2, 0) / fitted.length);
+  const n = fitted.length;
+  const terms = coefficients.length;
+  const rms = Math.sqrt(fitted.reduce((sum, f) => sum + (f - centre) ** 2, 0) / n);
+  const scatter = Math.sqrt(fitted.reduce((sum, f, k) => sum + (values[k] - f) ** 2, 0) / (n - terms));
+  return { rms, chance: CHANCE_95 * scatter * Math.sqrt((terms - 1) / n) };
 }

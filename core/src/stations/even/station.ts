@@ -28,7 +28,7 @@ const cropLuminance = (picture: Raster, input: SquareOutput, size: number) =>
   luminance(picture.cut(input.margins.left, input.margins.top, size, size));
 
 const FINE_DRIFT = 0.03;
-const WRONG_DRIFT = 0.12;
+const WRONG_BEYOND = 0.09;
 
 /** Even: divides out the broad light, so that the game's light need not fight the photo's. */
 export const even = station({
@@ -64,15 +64,17 @@ export const even = station({
   verdict(output, input, _chosen, _fields, frame) {
     const before = drift(cropLuminance(input.picture, input, frame.size), frame.size, frame.size);
     const after = drift(cropLuminance(output.picture, input, frame.size), frame.size, frame.size);
-    const state = after <= FINE_DRIFT ? 'fine' : after <= WRONG_DRIFT ? 'look' : 'wrong';
+    const fine = Math.max(FINE_DRIFT, after.chance);
+    const state = after.rms <= fine ? 'fine' : after.rms <= fine + WRONG_BEYOND ? 'look' : 'wrong';
+    const byChance = after.rms > FINE_DRIFT && state === 'fine';
     return {
       state,
-      brief: `drift ${(100 * after).toFixed(1)} %`,
-      sentence: `Light drifted by ${(100 * before).toFixed(1)} % over the crop; ${(100 * after).toFixed(1)} % is left.`,
+      brief: `drift ${(100 * after.rms).toFixed(1)} %`,
+      sentence: `Light drifted by ${(100 * before.rms).toFixed(1)} % over the crop; ${(100 * after.rms).toFixed(1)} % is left${byChance ? ', no more than its unlike parts explain' : ''}.`,
       advice: state === 'fine' ? '' : 'Raise the amount, or crop away the part in another light.',
       figures: [
-        { id: 'before', label: 'Drift before', value: 100 * before, unit: '%' },
-        { id: 'after', label: 'Drift after', value: 100 * after, unit: '%', limit: 100 * FINE_DRIFT },
+        { id: 'before', label: 'Drift before', value: 100 * before.rms, unit: '%' },
+        { id: 'after', label: 'Drift after', value: 100 * after.rms, unit: '%', limit: 100 * fine },
       ],
     };
   },

@@ -27,7 +27,7 @@ export function fitness(source: SourceOutput): Fitness {
   return {
     shortEdge,
     fittingSize: Math.max(256, 2 ** Math.floor(Math.log2(shortEdge))),
-    unevenness: drift(luminance(source.picture), source.picture.width, source.picture.height),
+    unevenness: drift(luminance(source.picture), source.picture.width, source.picture.height).rms,
     clipped: clipped / r.length,
   };
 }

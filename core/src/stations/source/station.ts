@@ -41,7 +41,7 @@ export const source = station({
   run: async (input: SourceInput) => linearise(input),
   verdict(output, _input, _settings, _decided, frame) {
     const f = fitness(output);
-    const few = f.shortEdge < frame.size;
+    const few = f.shortEdge < frame.wantedSize;
     const burnt = f.clipped > 0.02;
     const advice = [
       few ? `Choose ${f.fittingSize} px in Square, or a larger photo: more would be invented.` : '',
@@ -53,10 +53,10 @@ export const source = station({
     return {
       state: burnt || few ? ('look' as const) : ('fine' as const),
       brief: `${output.originalWidth} × ${output.originalHeight}`,
-      sentence: sentence(f, frame.size),
+      sentence: sentence(f, frame.wantedSize),
       advice,
       figures: [
-        { id: 'shortEdge', label: 'Shorter side', value: f.shortEdge, unit: 'px', limit: frame.size },
+        { id: 'shortEdge', label: 'Shorter side', value: f.shortEdge, unit: 'px', limit: frame.wantedSize },
         { id: 'unevenness', label: 'Uneven light', value: 100 * f.unevenness, unit: '%' },
         { id: 'clipped', label: 'Clipped', value: 100 * f.clipped, unit: '%', limit: 2 },
       ],

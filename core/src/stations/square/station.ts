@@ -106,7 +106,7 @@ export const square = station({
     };
   },
   verdict(output, _input, _chosen, _decided, frame) {
-    const held = output.cropPixels / frame.size;
+    const held = output.cropPixels / frame.wantedSize;
     const outside = output.outside > 0;
     const few = held < 0.95;
     const margin = Math.min(
@@ -121,8 +121,8 @@ export const square = station({
       .join(' ');
     return {
       state: outside ? 'wrong' : few ? 'look' : 'fine',
-      brief: outside ? 'crop leaves the photo' : `${frame.size} px · ${frame.edgeMetres} m`,
-      sentence: `The crop holds ${Math.round(output.cropPixels)} px of the photo for ${frame.size} px of the tile, ${Math.round(frame.size / frame.edgeMetres)} px a metre.`,
+      brief: outside ? 'crop leaves the photo' : `${frame.wantedSize} px · ${frame.edgeMetres} m`,
+      sentence: `The crop holds ${Math.round(output.cropPixels)} px of the photo for ${frame.wantedSize} px of the tile, ${Math.round(frame.wantedSize / frame.edgeMetres)} px a metre.`,
       advice,
       figures: [
         { id: 'held', label: 'Photo pixels per tile pixel', value: held, unit: '', limit: 0.95 },

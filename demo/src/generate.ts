@@ -1,0 +1,50 @@
+import { spawn } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { mkdir, rename } from 'node:fs/promises';
+import { availableParallelism } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import sharp from 'sharp';
+import { DEMO_IDS, type DemoId, makeSource } from './sources.ts';
+
+const OUT = fileURLToPath(new URL('../out', import.meta.url));
+
+/** Where the picture of a demo source lies once it is made. */
+export const demoPicture = (id: DemoId): string => join(OUT, `limonaia-${id}.jpg`);
+
+async function makePicture(id: DemoId): Promise<void> {
+  const { samples, width, height } = makeSource(id);
+  await mkdir(OUT, { recursive: true });
+  const part = `${demoPicture(id)}.${process.pid}.part`;
+  await sharp(samples, { raw: { width, height, channels: 3 } })
+    .jpeg({ quality: 94, chromaSubsampling: '4:4:4' })
+    .toFile(part);
+  await rename(part, demoPicture(id));
+}
+
+function inOwnProcess(id: DemoId): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, ['--import', 'tsx', fileURLToPath(import.meta.url), id], {
+      stdio: 'inherit',
+    });
+    child.once('error', reject);
+    child.once('exit', (code) =>
+      code === 0 ? resolve() : reject(new Error(`The picture ${id} was not made.`)),
+    );
+  });
+}
+
+/** Makes the demo pictures that are not there yet, as many at once as there are cores. */
+export async function makeMissingPictures(ids: readonly DemoId[] = DEMO_IDS): Promise<void> {
+  const missing = ids.filter((id) => !existsSync(demoPicture(id)));
+  if (missing.length === 0) return;
+  console.log(
+    `Making ${missing.length} demo pictures (about ${Math.ceil((missing.length * 22) / availableParallelism())} s) …`,
+  );
+  const lanes = Array.from({ length: availableParallelism() }, async () => {
+    for (let id = missing.shift(); id; id = missing.shift()) await inOwnProcess(id);
+  });
+  await Promise.all(lanes);
+}
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) await makePicture(process.argv[2] as DemoId);

@@ -1,0 +1,50 @@
+import { newRecipe, type Recipe, type StationSettings } from '@zesty-tile/core';
+import type { DemoId } from './sources.ts';
+
+type Changes = { [S in keyof StationSettings]?: Partial<StationSettings[S]> };
+
+/** What an artist has set on each demo tile so far. The ripples are as they came: they still need work. */
+const CHANGES: Record<DemoId, Changes> = {
+  pamments: {
+    // Four paving squares of 310 mm.
+    square: { turnDegrees: 1.6, share: 0.8267, edgeMetres: 1.24 },
+    gauge: { line: 'fired-clay-red', countTo: 92 },
+    relief: { depthMm: 6, polarity: 'dark', band5: 0.8, band6: 0.2, occlusionMm: 30, cavityMm: 8 },
+    finish: { line: 'fired-clay-red' },
+  },
+  stucco: {
+    square: { share: 0.8, edgeMetres: 1.2 },
+    join: { overlap: 0.25 },
+    gauge: { line: 'limewash' },
+    relief: { depthMm: 4, occlusionMm: 25, cavityMm: 8 },
+    finish: { line: 'limewash' },
+  },
+  shells: {
+    square: { edgeMetres: 0.57 },
+    gauge: { line: 'shell-crushed' },
+    relief: { depthMm: 16, occlusionMm: 30, cavityMm: 6 },
+    finish: { line: 'shell-crushed' },
+  },
+  cane: {
+    // Five repeats of the weave, 52 mm each.
+    square: { turnDegrees: -0.9, share: 0.8254, edgeMetres: 0.26 },
+    gauge: { line: 'cane' },
+    relief: { depthMm: 5, occlusionMm: 12, cavityMm: 4 },
+    finish: { line: 'cane' },
+  },
+  ripples: {
+    square: { share: 0.847, edgeMetres: 1.65 },
+  },
+};
+
+/** The recipe a demo tile starts with. */
+export function demoRecipe(id: DemoId): Recipe {
+  const recipe = newRecipe();
+  const stations = Object.fromEntries(
+    Object.entries(recipe.stations).map(([name, settings]) => [
+      name,
+      { ...settings, ...CHANGES[id][name as keyof StationSettings] },
+    ]),
+  ) as StationSettings;
+  return { ...recipe, stations };
+}

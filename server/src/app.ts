@@ -1,0 +1,68 @@
+import { serveStatic } from '@hono/node-server/serve-static';
+import { Hono } from 'hono';
+import type { Blobs } from './blobs.ts';
+import type { Crates } from './crates/crates.ts';
+import type { Database } from './db/open.ts';
+import { guard } from './guard.ts';
+import type { Looks } from './looks.ts';
+import { answerError, notFound } from './problems.ts';
+import { crateRoutes } from './routes/crates.ts';
+import { projectRoutes } from './routes/projects.ts';
+import { sourceRoutes } from './routes/sources.ts';
+import { tileRoutes } from './routes/tiles.ts';
+import type { Pool } from './work/pool.ts';
+
+export interface Parts {
+  db: Database;
+  blobs: Blobs;
+  pool: Pool;
+  crates: Crates;
+  looks: Looks;
+  host: string;
+  /** Folder of the built interface, where there is one. */
+  web: string | null;
+  log(error: unknown): void;
+}
+
+const api = ({ db, blobs, pool, crates, looks }: Parts) =>
+  new Hono()
+    .get('/health', (c) => c.json({ ok: true }))
+    .route('/projects', projectRoutes(db))
+    .route('/sources', sourceRoutes(db, blobs, pool))
+    .route('/tiles', tileRoutes(db, blobs, crates, looks))
+    .route('/crates', crateRoutes(crates))
+    .get('/thumbnails/:sha256', async (c) => {
+      const bytes = await blobs.get(c.req.param('sha256'));
+      return c.body(bytes as Uint8Array<ArrayBuffer>, 200, {
+        'Content-Type': 'image/webp',
+        'Cache-Control': 'private, max-age=31536000, immutable',
+      });
+    })
+    .all('*', () => {
+      throw notFound('address');
+    });
+
+/** The whole server as one handler. */
+export function createApp(parts: Parts) {
+  const app = new Hono();
+  app.use(guard(parts.host));
+  app.onError((error, c) => answerError(error, c, parts.log));
+  const routes = app.route('/api', api(parts));
+  if (parts.web) {
+    const root = parts.web;
+    app.use(
+      '/assets/*',
+      serveStatic({
+        root,
+        onFound: (_path, c) => c.header('Cache-Control', 'public, max-age=31536000, immutable'),
+      }),
+    );
+    app.use('*', serveStatic({ root }));
+    // Every other address is one of the interface's own routes.
+    app.get('*', serveStatic({ root, path: 'index.html' }));
+  }
+  return routes;
+}
+
+/** Types of the API, for the typed client. */
+export type App = ReturnType<typeof createApp>;

@@ -1,0 +1,41 @@
+import { eq } from 'drizzle-orm';
+import type { Blobs } from './blobs.ts';
+import type { Database } from './db/open.ts';
+import { type Look, recipeRevision, type source } from './db/schema.ts';
+import type { Pool } from './work/pool.ts';
+
+/** Thumbnails and verdicts of revisions: measured once by a worker, then kept with the revision. */
+export class Looks {
+  #db: Database;
+  #blobs: Blobs;
+  #pool: Pool;
+  #underWay = new Map<string, Promise<Look>>();
+
+  constructor(db: Database, blobs: Blobs, pool: Pool) {
+    this.#db = db;
+    this.#blobs = blobs;
+    this.#pool = pool;
+  }
+
+  async of(revision: typeof recipeRevision.$inferSelect, picture: typeof source.$inferSelect): Promise<Look> {
+    if (revision.look && (await this.#blobs.has(revision.look.thumbnail))) return revision.look;
+    const known = this.#underWay.get(revision.id);
+    if (known) return known;
+    const making = this.#make(revision, picture).finally(() => this.#underWay.delete(revision.id));
+    this.#underWay.set(revision.id, making);
+    return making;
+  }
+
+  async #make(
+    revision: typeof recipeRevision.$inferSelect,
+    picture: typeof source.$inferSelect,
+  ): Promise<Look> {
+    const { verdicts, thumbnail } = await this.#pool.look({
+      source: { ...picture, path: this.#blobs.path(picture.sha256) },
+      recipe: revision.recipe,
+    });
+    const look: Look = { verdicts, thumbnail: await this.#blobs.put(thumbnail) };
+    await this.#db.update(recipeRevision).set({ look }).where(eq(recipeRevision.id, revision.id));
+    return look;
+  }
+}

@@ -1,0 +1,51 @@
+import { availableParallelism } from 'node:os';
+import type { MessagePort } from 'node:worker_threads';
+import { Problem } from '@zesty-tile/core';
+import { Piscina } from 'piscina';
+import type {
+  CrateResult,
+  CrateTask,
+  LookResult,
+  LookTask,
+  PixelsResult,
+  PixelsTask,
+  WorkerProblem,
+} from './tasks.ts';
+
+/** Worker threads for everything that takes long, so that the server always answers. */
+export class Pool {
+  #piscina = new Piscina({
+    filename: new URL('./worker.ts', import.meta.url).href,
+    execArgv: ['--import', 'tsx'],
+    minThreads: 1,
+    maxThreads: Math.max(2, availableParallelism()),
+    idleTimeout: 60_000,
+  });
+
+  async #run<T extends object>(
+    task: object,
+    options: { signal?: AbortSignal; transferList?: MessagePort[] } = {},
+  ): Promise<T> {
+    const result: T | WorkerProblem = await this.#piscina.run(task, options);
+    if (!('problem' in result)) return result;
+    const { code, message, hint, field } = result.problem;
+    throw new Problem(code, message, hint, field);
+  }
+
+  pixels(task: Omit<PixelsTask, 'kind'>): Promise<PixelsResult> {
+    return this.#run({ kind: 'pixels', ...task });
+  }
+
+  look(task: Omit<LookTask, 'kind'>): Promise<LookResult> {
+    return this.#run({ kind: 'look', ...task });
+  }
+
+  /** Aborting ends the worker's thread, wherever it is. */
+  crate(task: Omit<CrateTask, 'kind'>, signal: AbortSignal): Promise<CrateResult> {
+    return this.#run({ kind: 'crate', ...task }, { signal, transferList: [task.port] });
+  }
+
+  close(): Promise<void> {
+    return this.#piscina.destroy();
+  }
+}

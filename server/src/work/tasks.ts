@@ -1,0 +1,55 @@
+import type { MessagePort } from 'node:worker_threads';
+import type { EncodedFile } from '@zesty-tile/codecs';
+import type { Manifest, Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+
+/** A picture in the store: what it is, and where its file lies. */
+export interface StoredSource extends SourceRef {
+  path: string;
+}
+
+export interface PixelsTask {
+  kind: 'pixels';
+  source: StoredSource;
+  shortEdge: number;
+}
+export interface PixelsResult {
+  width: number;
+  height: number;
+  channels: 3 | 4;
+  bits: 8 | 16;
+  data: Uint8Array;
+}
+
+export interface LookTask {
+  kind: 'look';
+  source: StoredSource;
+  recipe: Recipe;
+}
+export interface LookResult {
+  verdicts: Record<string, Verdict>;
+  /** WebP. */
+  thumbnail: Uint8Array;
+}
+
+export interface CrateTask {
+  kind: 'crate';
+  source: StoredSource & { file: string };
+  recipe: Recipe;
+  name: string;
+  /** An empty folder to write to. */
+  folder: string;
+  port: MessagePort;
+}
+export interface CrateProgress {
+  station: StationName | 'writing';
+  done: number;
+}
+export interface CrateResult {
+  manifest: Manifest;
+  files: (Omit<EncodedFile, 'bytes'> & { bytes: number })[];
+}
+
+/** What went wrong in a worker, as it crosses the border between threads. */
+export interface WorkerProblem {
+  problem: { code: string; message: string; hint: string; field?: string };
+}
