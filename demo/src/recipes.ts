@@ -13,7 +13,7 @@ const CHANGES: Record<DemoId, Changes> = {
     finish: { line: 'fired-clay-red' },
   },
   stucco: {
-    square: { share: 0.8, edgeMetres: 1.2 },
+    square: { share: 0.83, edgeMetres: 1.25 },
     join: { overlap: 0.25 },
     gauge: { line: 'limewash' },
     relief: { depthMm: 4, occlusionMm: 25, cavityMm: 8 },
@@ -22,14 +22,14 @@ const CHANGES: Record<DemoId, Changes> = {
   shells: {
     square: { edgeMetres: 0.57 },
     gauge: { line: 'shell-crushed' },
-    relief: { depthMm: 16, occlusionMm: 30, cavityMm: 6 },
+    relief: { depthMm: 9, band1: 0.2, band2: 0.4, occlusionMm: 30, cavityMm: 6 },
     finish: { line: 'shell-crushed' },
   },
   cane: {
     // Five repeats of the weave, 52 mm each.
     square: { turnDegrees: -0.9, share: 0.8254, edgeMetres: 0.26 },
     gauge: { line: 'cane' },
-    relief: { depthMm: 5, occlusionMm: 12, cavityMm: 4 },
+    relief: { depthMm: 3, occlusionMm: 12, cavityMm: 4 },
     finish: { line: 'cane' },
   },
   ripples: {

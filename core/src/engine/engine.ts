@@ -37,7 +37,7 @@ export interface EvaluationRequest {
   /** Share of the whole done, 0..1, and the station at work. */
   onProgress?(station: StationName, done: number): void;
   /** Called as soon as a station is done, before the next begins. */
-  onStation?(station: StationName, verdict: Verdict): void;
+  onStation?(station: StationName, verdict: Verdict, outputs: Partial<StationOutputs>): void;
 }
 
 export interface Evaluation {
@@ -141,7 +141,7 @@ class Walk {
       this.#timings[name] = stage.fresh ? performance.now() - start : 0;
       this.#done += WEIGHT[name];
       this.#request.onProgress?.(name, this.#done / this.#total);
-      this.#request.onStation?.(name, verdict);
+      this.#request.onStation?.(name, verdict, outputs as Partial<StationOutputs>);
     }
     const { recipe } = this.#request;
     return {

@@ -15,6 +15,25 @@ export interface Drift {
 }
 
 /**
+ * By how much neighbours being alike (a stone wider than a cell) lowers the count of independent cells
+ * along one axis: (1 + ρ)/(1 − ρ), ρ the correlation of neighbours (Bartlett 1935).
+ */
+function inflation(misses: number[], step: number): number {
+  let product = 0;
+  let square = 0;
+  let pairs = 0;
+  for (let k = 0; k + step < misses.length; k++) {
+    if (step === 1 && k % CELLS === CELLS - 1) continue;
+    product += misses[k] * misses[k + step];
+    pairs++;
+  }
+  for (const miss of misses) square += miss * miss;
+  const correlation = square > 0 ? product / pairs / (square / misses.length) : 0;
+  const rho = Math.min(0.6, Math.max(0, correlation));
+  return (1 + rho) / (1 - rho);
+}
+
+/**
  * Broad change of a luminance plane: the plane is cut into 8 × 8 cells, the median of each cell's
  * log(Y + 0.01) is taken, and the answer is the RMS of the least-squares plane and bowl through them,
  * beside what unlike cells (stones, boards) give by chance. Independent of Even's own fit.
@@ -49,6 +68,8 @@ export function drift(plane: Float32Array, width: number, height: number): Drift
   const n = fitted.length;
   const terms = coefficients.length;
   const rms = Math.sqrt(fitted.reduce((sum, f) => sum + (f - centre) ** 2, 0) / n);
-  const scatter = Math.sqrt(fitted.reduce((sum, f, k) => sum + (values[k] - f) ** 2, 0) / (n - terms));
-  return { rms, chance: CHANCE_95 * scatter * Math.sqrt((terms - 1) / n) };
+  const misses = fitted.map((f, k) => values[k] - f);
+  const scatter = Math.sqrt(misses.reduce((sum, miss) => sum + miss * miss, 0) / (n - terms));
+  const alike = inflation(misses, 1) * inflation(misses, CELLS);
+  return { rms, chance: CHANCE_95 * scatter * Math.sqrt(((terms - 1) / n) * alike) };
 }

@@ -45,7 +45,7 @@ const NOTHING = 1e-6;
 function figure(steps: Float64Array): number {
   const edge = steps[steps.length - 1];
   const [usual] = percentiles(steps.subarray(0, steps.length - 1), [95]);
-  return (edge + NOTHING) / (usual + NOTHING);
+  return edge < NOTHING ? 0 : edge / (usual + NOTHING);
 }
 
 const BOX = 8;

@@ -164,14 +164,16 @@ export const join = station({
     const plan = planFor(input.square, frame.size, chosen.overlap, chosen.axes);
     const shrunk = chosen.method === 'cut' && plan.period < 1;
     const kind = worst.id.startsWith('seam') ? 'seam' : 'blotch';
-    const found = state === 'fine' ? 'Hidden' : 'It shows';
+    const found = state === 'fine' ? 'Nothing shows at the tile’s edge' : 'The edge shows';
     return {
       state,
       brief: `${kind} ${worst.value.toFixed(2)}`,
       sentence: `${found}: the strongest ${kind} is ${worst.value.toFixed(2)} times the usual step inside the tile (${worst.label.split(', ')[1]}).`,
       advice: [
         state === 'fine'
-          ? ''
+          ? chosen.method === 'cut'
+            ? 'Lay it 3 × 3 and follow the cut: broken rows and stones are for the eye to judge.'
+            : ''
           : chosen.method === 'none'
             ? 'Choose the method cut.'
             : 'Move or turn the crop so that both sides show alike parts, or widen the overlap.',

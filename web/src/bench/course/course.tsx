@@ -1,0 +1,102 @@
+import Box from '@mui/material/Box';
+import LinearProgress from '@mui/material/LinearProgress';
+import Typography from '@mui/material/Typography';
+import { STATION_NAMES, type StationName } from '@zesty-tile/core';
+import { useEffect, useRef } from 'react';
+import { Link } from 'react-router';
+import type { Thumbnail } from '../../engine/protocol.ts';
+import { GREY, ZEST } from '../../theme.ts';
+import { VerdictWords } from '../../verdict.tsx';
+import { useBench } from '../state.ts';
+import { STATION_WORDS } from '../words.ts';
+
+function Small({ picture }: { picture: Thumbnail | null }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (context && picture)
+      context.putImageData(new ImageData(picture.rgba, picture.width, picture.height), 0, 0);
+  }, [picture]);
+  return (
+    <Box sx={{ height: 64, display: 'grid', placeItems: 'center' }}>
+      {picture ? (
+        <canvas ref={canvas} width={picture.width} height={picture.height} style={{ borderRadius: 2 }} />
+      ) : (
+        <Box sx={{ width: 64, height: 64, bgcolor: GREY.walls, borderRadius: 0.5 }} />
+      )}
+    </Box>
+  );
+}
+
+function Stop({ station, open }: { station: StationName; open: boolean }) {
+  const found = useBench((s) => s.found[station]);
+  const tileId = useBench((s) => s.tileId);
+  const working = useBench((s) => s.busy?.station === station);
+  return (
+    <Box
+      component={Link}
+      to={`/tiles/${tileId}/${station}`}
+      aria-current={open ? 'step' : undefined}
+      data-station={station}
+      sx={{
+        flex: 1,
+        minWidth: 0,
+        position: 'relative',
+        display: 'flex',
+        flexDirection: 'column',
+        alignItems: 'center',
+        gap: 0.25,
+        pt: 1.25,
+        pb: 0.75,
+        px: 0.5,
+        color: GREY.ink,
+        textDecoration: 'none',
+        textAlign: 'center',
+        borderTop: `4px solid ${open ? ZEST : 'transparent'}`,
+        bgcolor: open ? GREY.card : 'transparent',
+        borderInline: `1px solid ${open ? GREY.line : 'transparent'}`,
+        '&:hover': { bgcolor: GREY.card },
+      }}
+    >
+      <Small picture={found?.thumbnail ?? null} />
+      <Box sx={{ height: 2, width: 64 }}>
+        {working && (
+          <LinearProgress
+            color="primary"
+            sx={{ height: 2 }}
+            aria-label={`${STATION_WORDS[station]} is computing`}
+          />
+        )}
+      </Box>
+      <Typography component="span" sx={{ fontWeight: 600, fontSize: 13 }}>
+        {STATION_WORDS[station]}
+      </Typography>
+      <Typography component="span" noWrap sx={{ fontSize: 12, maxWidth: '100%' }}>
+        {found ? <VerdictWords state={found.verdict.state} words={found.verdict.brief} /> : '…'}
+      </Typography>
+    </Box>
+  );
+}
+
+/** The strip of stations: where one moves, sees each stage alone, and reads its verdict. */
+export function Course() {
+  const station = useBench((s) => s.station);
+  return (
+    <Box
+      component="nav"
+      aria-label="Course"
+      sx={{
+        height: 132,
+        flex: 'none',
+        display: 'flex',
+        bgcolor: GREY.sheet,
+        borderTop: `1px solid ${GREY.line}`,
+        px: 1,
+      }}
+    >
+      {STATION_NAMES.map((name) => (
+        <Stop key={name} station={name} open={name === station} />
+      ))}
+    </Box>
+  );
+}

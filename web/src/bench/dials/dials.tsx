@@ -1,0 +1,109 @@
+import Alert from '@mui/material/Alert';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { type Setting, type SettingsOf, STATIONS, type StationName } from '@zesty-tile/core';
+import { useState } from 'react';
+import { CratePanel } from '../../stations/crate/crate-panel.tsx';
+import { LuminanceGraph } from '../../stations/gauge/luminance-graph.tsx';
+import { GREY } from '../../theme.ts';
+import { useBench } from '../state.ts';
+import { STATION_WORDS } from '../words.ts';
+import { ChoiceDial } from './choice-dial.tsx';
+import { Figures } from './figures.tsx';
+import { FlagDial } from './flag-dial.tsx';
+import { NumberDial } from './number-dial.tsx';
+import { VerdictBox } from './verdict-box.tsx';
+
+function Dial({ station, name, setting }: { station: StationName; name: string; setting: Setting }) {
+  const value = useBench(
+    (s) => (s.recipe.stations[station] as Record<string, string | number | boolean>)[name],
+  );
+  const setDial = useBench((s) => s.setDial);
+  const change = (next: string | number | boolean) => setDial(station, name, next);
+  switch (setting.type) {
+    case 'number':
+      return <NumberDial setting={setting} value={value as number} onChange={change} />;
+    case 'choice':
+      return <ChoiceDial setting={setting} value={value as string | number} onChange={change} />;
+    case 'flag':
+      return <FlagDial setting={setting} value={value as boolean} onChange={change} />;
+  }
+}
+
+/** Groups that are seldom needed start folded. */
+const FOLDED = new Set(['Bands', 'What counts', 'Cavity', 'Normal']);
+
+function Group({
+  station,
+  title,
+  dials,
+}: {
+  station: StationName;
+  title: string;
+  dials: [string, Setting][];
+}) {
+  const [open, setOpen] = useState(!FOLDED.has(title));
+  return (
+    <Box component="fieldset" sx={{ border: 0, m: 0, p: 0, minWidth: 0 }}>
+      {title && (
+        <Button
+          variant="text"
+          onClick={() => setOpen(!open)}
+          aria-expanded={open}
+          sx={{ justifyContent: 'flex-start', px: 0, fontWeight: 700, width: '100%', gap: 0.75 }}
+        >
+          {title}
+          <span aria-hidden="true" style={{ color: GREY.soft, fontWeight: 400 }}>
+            {open ? '–' : '+'}
+          </span>
+        </Button>
+      )}
+      {open &&
+        dials.map(([name, setting]) => <Dial key={name} station={station} name={name} setting={setting} />)}
+    </Box>
+  );
+}
+
+/** The settings of the open station: what it is for, its verdict, its dials, its figures. */
+export function Dials() {
+  const station = useBench((s) => s.station);
+  const failure = useBench((s) => s.failure);
+  const groups = new Map<string, [string, Setting][]>();
+  for (const [name, setting] of Object.entries(STATIONS[station].settings as SettingsOf)) {
+    const title = setting.group ?? '';
+    groups.set(title, [...(groups.get(title) ?? []), [name, setting]]);
+  }
+  return (
+    <Box
+      component="section"
+      aria-label="Dials"
+      sx={{
+        height: '100%',
+        overflowY: 'auto',
+        bgcolor: GREY.sheet,
+        p: 2,
+        display: 'flex',
+        flexDirection: 'column',
+        gap: 1.5,
+      }}
+    >
+      <div>
+        <Typography variant="h1">{STATION_WORDS[station]}</Typography>
+        <Typography color="text.secondary">{STATIONS[station].line}</Typography>
+      </div>
+      {failure && (
+        <Alert severity="error" variant="outlined">
+          {failure.message} {failure.hint}
+        </Alert>
+      )}
+      <VerdictBox station={station} />
+      {[...groups].map(([title, dials]) => (
+        <Group key={`${station} ${title}`} station={station} title={title} dials={dials} />
+      ))}
+      {station === 'gauge' && <LuminanceGraph />}
+      {station === 'crate' && <CratePanel />}
+      <Figures station={station} />
+    </Box>
+  );
+}

@@ -1,0 +1,41 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { Figure, StationName } from '@zesty-tile/core';
+import { FIGURES, GREY } from '../../theme.ts';
+import { useBench } from '../state.ts';
+
+const words = ({ value, unit }: Figure) => {
+  const digits = Number.isInteger(value) ? 0 : Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2;
+  return `${value.toFixed(digits).replace('-', '−')}${unit ? ` ${unit}` : ''}`;
+};
+
+/** The figures behind a verdict, as measured. */
+export function Figures({ station }: { station: StationName }) {
+  const figures = useBench((s) => s.found[station]?.verdict.figures);
+  const size = useBench((s) => s.shownSize);
+  if (!figures || figures.length === 0) return null;
+  return (
+    <div>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Measured{size > 0 && station !== 'source' ? ` at ${size} px` : ''}
+      </Typography>
+      <Box component="dl" sx={{ m: 0 }}>
+        {figures.map((figure) => (
+          <Box
+            key={figure.id}
+            sx={{
+              display: 'flex',
+              justifyContent: 'space-between',
+              gap: 1,
+              py: 0.4,
+              borderBottom: `1px solid ${GREY.line}`,
+            }}
+          >
+            <dt>{figure.label}</dt>
+            <dd style={{ margin: 0, font: `12px ${FIGURES}`, whiteSpace: 'nowrap' }}>{words(figure)}</dd>
+          </Box>
+        ))}
+      </Box>
+    </div>
+  );
+}

@@ -1,0 +1,107 @@
+import Box from '@mui/material/Box';
+import Slider from '@mui/material/Slider';
+import Tooltip from '@mui/material/Tooltip';
+import type { NumberSetting } from '@zesty-tile/core';
+import { type KeyboardEvent, useEffect, useState } from 'react';
+import { FIGURES, GREY } from '../../theme.ts';
+import { decimalsOf, onStep, placeOf, valueAt } from './scale.ts';
+
+interface NumberDialProps {
+  setting: NumberSetting;
+  value: number;
+  onChange(value: number): void;
+}
+
+const shownFigure = (value: number, step: number) => value.toFixed(decimalsOf(step)).replace('-', '−');
+const readFigure = (text: string) => Number(text.trim().replace('−', '-').replace(',', '.'));
+
+/** One row: name, slider with its default marked, figure with its unit. Double-click resets. */
+export function NumberDial({ setting, value, onChange }: NumberDialProps) {
+  const [text, setText] = useState<string | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a value set elsewhere ends the typing
+  useEffect(() => setText(null), [value]);
+  const take = () => {
+    if (text === null) return;
+    const read = readFigure(text);
+    if (Number.isFinite(read) && text.trim() !== '') onChange(onStep(setting, read));
+    setText(null);
+  };
+  const step = (event: KeyboardEvent) => {
+    const way = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
+    if (!way) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onChange(onStep(setting, value + way * setting.step * (event.shiftKey ? 10 : 1)));
+  };
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '92px 1fr 62px 34px',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 30,
+      }}
+    >
+      <Tooltip title={setting.help} placement="left">
+        <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+          {setting.label}
+        </span>
+      </Tooltip>
+      <Slider
+        size="small"
+        min={0}
+        max={1}
+        step={0.001}
+        value={placeOf(setting, value)}
+        marks={[{ value: placeOf(setting, setting.default) }]}
+        onChange={(_event, place) => onChange(valueAt(setting, place as number))}
+        onDoubleClick={() => onChange(setting.default)}
+        onKeyDownCapture={step}
+        slotProps={{
+          input: {
+            'aria-label': setting.label,
+            'aria-valuetext': `${shownFigure(value, setting.step)} ${setting.unit}`.trim(),
+          },
+        }}
+        sx={{
+          color: GREY.ink,
+          '& .MuiSlider-rail': { bgcolor: '#9a9a9a', opacity: 1 },
+          '& .MuiSlider-thumb': {
+            width: 12,
+            height: 12,
+            borderRadius: '3px',
+            bgcolor: '#fff',
+            border: `2px solid ${GREY.ink}`,
+          },
+          '& .MuiSlider-mark': { height: 9, width: 2, bgcolor: GREY.soft, opacity: 1 },
+        }}
+      />
+      <input
+        aria-label={`${setting.label}, figure`}
+        inputMode="decimal"
+        value={text ?? shownFigure(value, setting.step)}
+        onChange={(event) => setText(event.target.value)}
+        onFocus={(event) => event.target.select()}
+        onBlur={take}
+        onDoubleClick={() => onChange(setting.default)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') take();
+          else if (event.key === 'Escape') setText(null);
+          else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') step(event);
+        }}
+        style={{
+          font: `12px ${FIGURES}`,
+          textAlign: 'right',
+          padding: '4px 7px',
+          width: '100%',
+          border: `1px solid ${GREY.line}`,
+          borderRadius: 5,
+          background: GREY.card,
+          color: GREY.ink,
+        }}
+      />
+      <span style={{ color: GREY.soft, fontSize: 12 }}>{setting.unit}</span>
+    </Box>
+  );
+}

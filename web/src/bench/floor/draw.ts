@@ -1,0 +1,62 @@
+import type { Look, Size } from './geometry.ts';
+
+export interface Scene {
+  picture: CanvasImageSource;
+  tile: Size;
+  lay: number;
+  halfShift: boolean;
+  edgeLines: boolean;
+  look: Look;
+}
+
+/** Draws the laid tiles on a canvas whose context is scaled to CSS pixels. */
+export function drawFloor(
+  context: CanvasRenderingContext2D,
+  stage: Size,
+  ground: string,
+  scene: Scene,
+): void {
+  const { picture, tile, lay, halfShift, look, edgeLines } = scene;
+  const edgeY = (look.edge * tile.height) / tile.width;
+  context.fillStyle = ground;
+  context.fillRect(0, 0, stage.width, stage.height);
+  context.save();
+  context.beginPath();
+  context.rect(look.x, look.y, look.edge * lay, edgeY * lay);
+  context.clip();
+  // Enlarged pixels stay pixels; reduced ones are averaged.
+  context.imageSmoothingEnabled = look.edge * devicePixelRatio < tile.width * 1.5;
+  context.imageSmoothingQuality = 'high';
+  const shift = halfShift ? 0.5 : 0;
+  for (let j = 0; j < lay + (halfShift ? 1 : 0); j++) {
+    for (let i = 0; i < lay + (halfShift ? 1 : 0); i++) {
+      const x = look.x + (i - shift) * look.edge;
+      const y = look.y + (j - shift) * edgeY;
+      if (x > stage.width || y > stage.height || x + look.edge < 0 || y + edgeY < 0) continue;
+      context.drawImage(picture, x, y, look.edge, edgeY);
+    }
+  }
+  context.restore();
+  if (!edgeLines || (lay === 1 && !halfShift)) return;
+  context.save();
+  context.setLineDash([5, 5]);
+  context.lineWidth = 1;
+  for (const [colour, offset] of [
+    ['rgba(255,255,255,.75)', 0],
+    ['rgba(0,0,0,.5)', 5],
+  ] as const) {
+    context.strokeStyle = colour;
+    context.lineDashOffset = offset;
+    context.beginPath();
+    for (let k = halfShift ? 0 : 1; k < lay; k++) {
+      const x = look.x + (k + shift) * look.edge;
+      const y = look.y + (k + shift) * edgeY;
+      context.moveTo(x, look.y);
+      context.lineTo(x, look.y + edgeY * lay);
+      context.moveTo(look.x, y);
+      context.lineTo(look.x + look.edge * lay, y);
+    }
+    context.stroke();
+  }
+  context.restore();
+}

@@ -1,0 +1,50 @@
+import LinearProgress from '@mui/material/LinearProgress';
+import { useQuery } from '@tanstack/react-query';
+import { parseRecipe, STATION_NAMES, type StationName } from '@zesty-tile/core';
+import { useEffect, useState } from 'react';
+import { Navigate, useParams } from 'react-router';
+import { answerOf, api } from '../api/client.ts';
+import { Bench } from './bench.tsx';
+import { readDraft } from './draft.ts';
+import { recipeChanged, startSaving, useSave } from './save.ts';
+import { useBench } from './state.ts';
+
+const isStation = (name: string | undefined): name is StationName =>
+  STATION_NAMES.includes(name as StationName);
+
+/** Loads a tile and hands it to the Bench; what an earlier visit left unsaved comes back. */
+export function BenchPage() {
+  const { id = '', station } = useParams();
+  const [opened, setOpened] = useState('');
+  const { data, error } = useQuery({
+    queryKey: ['tile', id],
+    queryFn: () => answerOf(api.tiles[':id'].$get({ param: { id } })),
+    staleTime: 0,
+    gcTime: 0,
+  });
+  useEffect(() => {
+    if (!data || opened === id) return;
+    const held = parseRecipe(data.revision.recipe);
+    const { sha256, width, height } = data.source;
+    const draft = readDraft(id);
+    const bench = useBench.getState();
+    startSaving(held);
+    bench.open({
+      tileId: id,
+      source: { sha256, width, height },
+      recipe: draft?.recipe ?? held,
+      base: draft?.base ?? data.revision.number,
+    });
+    if (draft && draft.base !== data.revision.number) {
+      useSave.setState({ state: { kind: 'conflict', newest: data.revision.number } });
+    } else recipeChanged();
+    setOpened(id);
+  }, [data, id, opened]);
+  useEffect(() => {
+    if (isStation(station)) useBench.getState().set({ station });
+  }, [station]);
+  if (error) throw error;
+  if (!isStation(station)) return <Navigate to={`/tiles/${id}/source`} replace />;
+  if (!data || opened !== id) return <LinearProgress aria-label="Opening the tile" />;
+  return <Bench tile={data.tile} project={data.project} />;
+}

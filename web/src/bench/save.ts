@@ -1,0 +1,117 @@
+import { type Recipe, stableJson } from '@zesty-tile/core';
+import { create } from 'zustand';
+import { ApiError } from '../api/client.ts';
+import { dropDraft, keepDraft } from './draft.ts';
+import { useBench } from './state.ts';
+
+type SaveState =
+  | { kind: 'saved'; at: Date | null }
+  | { kind: 'changed' }
+  | { kind: 'saving' }
+  | { kind: 'away' }
+  | { kind: 'refused'; message: string }
+  | { kind: 'conflict'; newest: number };
+
+export const useSave = create<{ state: SaveState }>(() => ({ state: { kind: 'saved', at: null } }));
+
+const PAUSE_MS = 700;
+const AGAIN_MS = 3000;
+
+let saved = '';
+let timer: ReturnType<typeof setTimeout> | undefined;
+let saving: Promise<void> | null = null;
+
+const setState = (state: SaveState) => useSave.setState({ state });
+/** What counts as a change: the settings. Decisions follow from them and ride along. */
+const essence = (recipe: Recipe) => stableJson([recipe.seed, recipe.stations]);
+
+/** Tells the saver which recipe the server holds. */
+export function startSaving(recipe: Recipe): void {
+  clearTimeout(timer);
+  saved = essence(recipe);
+  setState({ kind: 'saved', at: null });
+}
+
+export const isUnsaved = (): boolean => essence(useBench.getState().recipe) !== saved;
+
+/** Called on every change of the recipe: keeps a draft at once, saves after a short pause. */
+export function recipeChanged(): void {
+  if (!isUnsaved()) return;
+  const { tileId, base, recipe } = useBench.getState();
+  keepDraft(tileId, { base, recipe });
+  const { state } = useSave.getState();
+  if (state.kind === 'conflict') return;
+  if (state.kind !== 'away') setState({ kind: 'changed' });
+  clearTimeout(timer);
+  timer = setTimeout(() => void saveNow(), PAUSE_MS);
+}
+
+async function post(tileId: string, base: number, recipe: Recipe): Promise<number> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/tiles/${tileId}/revisions`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ base, recipe }),
+    });
+  } catch {
+    throw new ApiError('away', 'The server does not answer.', 'See that it runs.');
+  }
+  const answer = await response.json();
+  if (response.status === 409) throw new Conflict(answer.newest);
+  if (!response.ok) throw new ApiError(answer.error.code, answer.error.message, answer.error.hint);
+  return answer.revision.number;
+}
+
+class Conflict extends Error {
+  readonly newest: number;
+
+  constructor(newest: number) {
+    super('The tile was changed elsewhere.');
+    this.newest = newest;
+  }
+}
+
+async function save(): Promise<void> {
+  const { tileId, base, recipe } = useBench.getState();
+  setState({ kind: 'saving' });
+  try {
+    const number = await post(tileId, base, recipe);
+    saved = essence(recipe);
+    useBench.setState({ base: number });
+    if (isUnsaved()) recipeChanged();
+    else {
+      dropDraft(tileId);
+      setState({ kind: 'saved', at: new Date() });
+    }
+  } catch (error) {
+    if (error instanceof Conflict) setState({ kind: 'conflict', newest: error.newest });
+    else if (error instanceof ApiError && error.code === 'away') {
+      setState({ kind: 'away' });
+      clearTimeout(timer);
+      timer = setTimeout(() => void saveNow(), AGAIN_MS);
+    } else
+      setState({
+        kind: 'refused',
+        message: error instanceof ApiError ? `${error.message} ${error.hint}` : String(error),
+      });
+  }
+}
+
+/** Saves what is unsaved, one request at a time. Resolves when the try has ended. */
+export async function saveNow(): Promise<void> {
+  clearTimeout(timer);
+  while (saving) await saving;
+  if (!isUnsaved()) return;
+  saving = save().finally(() => {
+    saving = null;
+  });
+  await saving;
+}
+
+/** After a conflict: what is in hand goes on top of the other version, which stays in the list of revisions. */
+export async function saveOnTop(newest: number): Promise<void> {
+  useBench.setState({ base: newest });
+  setState({ kind: 'changed' });
+  await saveNow();
+}

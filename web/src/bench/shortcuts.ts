@@ -1,0 +1,30 @@
+import { STATION_NAMES } from '@zesty-tile/core';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useNavigate } from 'react-router';
+import { VIEW_NAMES } from '../engine/views.ts';
+import { LAYS, useBench } from './state.ts';
+import { viewInForce } from './use-engine.ts';
+
+/** The Bench by keyboard. */
+export function useShortcuts(): void {
+  const navigate = useNavigate();
+  const go = (index: number) => {
+    const name = STATION_NAMES[index];
+    if (name) navigate(`/tiles/${useBench.getState().tileId}/${name}`);
+  };
+  const here = () => STATION_NAMES.indexOf(useBench.getState().station);
+  const byCharacter = { useKey: true };
+  useHotkeys('.', () => go(here() + 1), byCharacter);
+  useHotkeys(',', () => go(here() - 1), { ...byCharacter, splitKey: ';' });
+  useHotkeys('1,2,3,4,5,6,7,8', (event) => go(Number(event.key) - 1));
+  useHotkeys('t', () => {
+    const { lay, set } = useBench.getState();
+    set({ lay: LAYS[(LAYS.indexOf(lay) + 1) % LAYS.length] });
+  });
+  useHotkeys('h', () => useBench.getState().set({ halfShift: !useBench.getState().halfShift }));
+  useHotkeys('m', () => {
+    const state = useBench.getState();
+    const views = VIEW_NAMES.filter((view) => view !== 'opacity' || state.maps?.opacity != null);
+    state.set({ chosenView: views[(views.indexOf(viewInForce(state)) + 1) % views.length] });
+  });
+}

@@ -1,0 +1,93 @@
+import type { Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+import { create } from 'zustand';
+import type { LuminanceBins, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
+import type { ViewName } from '../engine/views.ts';
+
+export const LAYS = [1, 2, 3, 5] as const;
+export type Lay = (typeof LAYS)[number];
+
+interface StationFound {
+  verdict: Verdict;
+  thumbnail: Thumbnail | null;
+}
+
+/** What the Bench knows: the recipe in hand, what the engine made of it, how it is looked at. */
+export interface BenchState {
+  tileId: string;
+  source: SourceRef;
+  recipe: Recipe;
+  /** The recipe as it was last saved, and under which number. */
+  base: number;
+  station: StationName;
+  /** The map chosen by hand, or null to follow the station. */
+  chosenView: ViewName | null;
+  lay: Lay;
+  halfShift: boolean;
+  edgeLines: boolean;
+  shown: ShownView | null;
+  maps: ShownMaps | null;
+  bins: LuminanceBins | null;
+  found: Partial<Record<StationName, StationFound>>;
+  busy: { station: StationName; done: number; size: number } | null;
+  shownSize: number;
+  failure: { message: string; hint: string } | null;
+  open(given: Pick<BenchState, 'tileId' | 'source' | 'recipe' | 'base'>): void;
+  set(values: Partial<BenchState>): void;
+  setDial(station: StationName, key: string, value: string | number | boolean): void;
+  take(update: Update): void;
+}
+
+const NOTHING_FOUND = {
+  shown: null,
+  maps: null,
+  bins: null,
+  found: {},
+  busy: null,
+  shownSize: 0,
+  failure: null,
+} satisfies Partial<BenchState>;
+
+export const useBench = create<BenchState>((set) => ({
+  tileId: '',
+  source: { sha256: '', width: 0, height: 0 },
+  recipe: null as unknown as Recipe,
+  base: 0,
+  station: 'source',
+  chosenView: null,
+  lay: 2,
+  halfShift: false,
+  edgeLines: true,
+  ...NOTHING_FOUND,
+  open: (given) => set((now) => ({ ...given, ...(now.tileId === given.tileId ? {} : NOTHING_FOUND) })),
+  set: (values) => set(values),
+  setDial: (station, key, value) =>
+    set(({ recipe }) => ({
+      recipe: {
+        ...recipe,
+        stations: { ...recipe.stations, [station]: { ...recipe.stations[station], [key]: value } },
+      },
+    })),
+  take: (update) =>
+    set((now) => {
+      switch (update.kind) {
+        case 'busy':
+          return { busy: { station: update.station, done: update.done, size: update.size }, failure: null };
+        case 'view':
+          return { shown: update.shown, shownSize: update.size };
+        case 'maps':
+          return { maps: update.maps };
+        case 'bins':
+          return { bins: update.bins };
+        case 'station': {
+          const { verdict, thumbnail } = update;
+          return { found: { ...now.found, [update.station]: { verdict, thumbnail } } };
+        }
+        case 'settled':
+          return { busy: null, recipe: { ...now.recipe, decisions: update.decisions } };
+        case 'idle':
+          return { busy: null };
+        case 'failed':
+          return { busy: null, failure: { message: update.message, hint: update.hint } };
+      }
+    }),
+}));

@@ -1,0 +1,70 @@
+import type { Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+import type { ViewName } from './views.ts';
+
+/** One request for pictures of a recipe. A newer one ends the older. */
+export interface ShowRequest {
+  recipe: Recipe;
+  source: SourceRef;
+  view: ViewName;
+  /** False while the Sill is not to be drawn. */
+  withMaps: boolean;
+}
+
+/** A picture for the Floor, with its values for the readout. */
+export interface ShownView {
+  view: ViewName;
+  width: number;
+  height: number;
+  rgba: Uint8ClampedArray<ArrayBuffer>;
+  planes: Float32Array[];
+}
+
+/** A small picture of a station for the Course. */
+export interface Thumbnail {
+  width: number;
+  height: number;
+  rgba: Uint8ClampedArray<ArrayBuffer>;
+}
+
+/** Everything the Sill needs, at one size. */
+export interface ShownMaps {
+  size: number;
+  albedo: Uint8ClampedArray<ArrayBuffer>;
+  normal: Uint8ClampedArray<ArrayBuffer>;
+  /** Occlusion, roughness, metallic in red, green, blue. */
+  packed: Uint8ClampedArray<ArrayBuffer>;
+  opacity: Uint8ClampedArray<ArrayBuffer> | null;
+  /** 0..1, brought down to at most 512 px. */
+  height: { size: number; values: Float32Array };
+  f0: [number, number, number];
+  metallic: number;
+}
+
+/** Share of albedo pixels by luminance Y, in bins of equal width in log Y. */
+export interface LuminanceBins {
+  low: number;
+  high: number;
+  shares: number[];
+}
+
+export type Update =
+  | { kind: 'busy'; station: StationName; done: number; size: number }
+  | { kind: 'station'; station: StationName; verdict: Verdict; thumbnail: Thumbnail | null; size: number }
+  | { kind: 'view'; shown: ShownView; size: number }
+  | { kind: 'maps'; maps: ShownMaps }
+  | { kind: 'bins'; bins: LuminanceBins }
+  | {
+      kind: 'settled';
+      size: number;
+      decisions: Recipe['decisions'];
+      timings: Partial<Record<StationName, number>>;
+    }
+  | { kind: 'idle' }
+  | { kind: 'failed'; message: string; hint: string };
+
+/** What the worker offers to the page. */
+export interface EngineWorker {
+  show(request: ShowRequest, onUpdate: (update: Update) => void): Promise<void>;
+  /** Another view of what is already computed. */
+  look(view: ViewName): ShownView | null;
+}

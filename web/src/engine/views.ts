@@ -1,0 +1,88 @@
+import {
+  encodedPlanes,
+  MAP_KIND,
+  MAP_NAMES,
+  type MapName,
+  mapRaster,
+  Raster,
+  type StationName,
+  type StationOutputs,
+} from '@zesty-tile/core';
+
+/** What the Floor can show: the picture at each early station, and every map. */
+export const STAGE_VIEWS = ['photo', 'crop', 'evened', 'joined'] as const;
+export type StageView = (typeof STAGE_VIEWS)[number];
+export type ViewName = StageView | MapName;
+
+export const VIEW_NAMES: readonly ViewName[] = [...STAGE_VIEWS, ...MAP_NAMES];
+
+export const VIEW_WORDS: Record<ViewName, string> = {
+  photo: 'Photo',
+  crop: 'Crop',
+  evened: 'Evened',
+  joined: 'Joined',
+  albedo: 'Albedo',
+  normal: 'Normal',
+  height: 'Height',
+  occlusion: 'Occlusion',
+  cavity: 'Cavity',
+  roughness: 'Roughness',
+  gloss: 'Gloss',
+  specular: 'Specular',
+  metallic: 'Metallic',
+  diffuse: 'Diffuse',
+  opacity: 'Opacity',
+};
+
+/** What each station shows of its own accord. */
+export const VIEW_OF: Record<StationName, ViewName> = {
+  source: 'photo',
+  square: 'crop',
+  even: 'evened',
+  join: 'joined',
+  gauge: 'albedo',
+  relief: 'height',
+  finish: 'roughness',
+  crate: 'albedo',
+};
+
+export type ViewKind = 'colour' | 'data' | 'normal';
+
+export const viewKind = (view: ViewName): ViewKind =>
+  view === 'normal' ? 'normal' : ((MAP_KIND as Record<string, 'colour' | 'data'>)[view] ?? 'colour');
+
+/** A view's values as they stand in the program. Null while they are not made, or where there are none. */
+export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName, size: number): Raster | null {
+  const { source, square, even, join, gauge, relief, finish } = outputs;
+  switch (view) {
+    case 'photo':
+      return source?.picture ?? null;
+    case 'crop':
+      return square ? square.picture.cut(square.margins.left, square.margins.top, size, size) : null;
+    case 'evened':
+      return square && even ? even.picture.cut(square.margins.left, square.margins.top, size, size) : null;
+    case 'joined':
+      return join?.picture ?? null;
+    case 'albedo':
+      return gauge?.albedo ?? null;
+    case 'height':
+      return relief ? new Raster(size, size, [relief.height]) : null;
+    default:
+      return join && gauge && relief && finish ? mapRaster({ join, gauge, relief, finish }, view) : null;
+  }
+}
+
+/** Interleaved RGBA of a raster as it is shown. */
+export function rgbaOf(raster: Raster, view: ViewName): Uint8ClampedArray<ArrayBuffer> {
+  const planes =
+    viewKind(view) === 'colour' ? encodedPlanes(raster, 'albedo') : encodedPlanes(raster, view as MapName);
+  const [r, g, b] = planes.length === 1 ? [planes[0], planes[0], planes[0]] : planes;
+  const out = new Uint8ClampedArray(4 * r.length);
+  for (let i = 0, at = 0; i < r.length; i++, at += 4) {
+    out[at] = 255 * r[i];
+    out[at + 1] = 255 * g[i];
+    out[at + 2] = 255 * b[i];
+    out[at + 3] = 255;
+  }
+  return out;
+}

@@ -1,0 +1,178 @@
+import {
+  Engine,
+  type Evaluation,
+  luminance,
+  Problem,
+  Raster,
+  type Recipe,
+  resizeArea,
+  type StationName,
+  type StationOutputs,
+  Stopped,
+  type TileOutputs,
+  WORKING_SIZE,
+} from '@zesty-tile/core';
+import * as Comlink from 'comlink';
+import { serverHost } from './pixels.ts';
+import type { EngineWorker, LuminanceBins, ShownMaps, ShownView, Thumbnail, Update } from './protocol.ts';
+import { rgbaOf, VIEW_OF, type ViewName, viewRaster } from './views.ts';
+
+const CACHE_BYTES = 1.2 * 2 ** 30;
+/** The largest size computed in the browser; crates are made at any size by the server. */
+const LARGEST = 2048;
+const THUMBNAIL = 64;
+const HEIGHT_SIZE = 512;
+/** Rest between the first picture and the sharper ones, so that a moving dial is not held up. */
+const REST_MS = 350;
+
+const engine = new Engine(serverHost, CACHE_BYTES);
+let current: AbortController | null = null;
+let last: Evaluation | null = null;
+let wantedView: ViewName = 'photo';
+
+/** Sizes in the order they are shown: quick first, then sharper. */
+function sizesFor(wanted: number): number[] {
+  const top = Math.min(wanted, LARGEST);
+  return [...new Set([Math.min(WORKING_SIZE, top), Math.min(1024, top), top])];
+}
+
+function viewOf(evaluation: Evaluation, view: ViewName): ShownView | null {
+  const raster = viewRaster(evaluation.outputs, view, evaluation.frame.size);
+  if (!raster) return null;
+  const { width, height, planes } = raster;
+  // Copies: what is handed out leaves this thread, and the cache must keep its own.
+  return { view, width, height, rgba: rgbaOf(raster, view), planes: planes.map((plane) => plane.slice()) };
+}
+
+function thumbnailOf(outputs: Partial<StationOutputs>, size: number, station: StationName): Thumbnail | null {
+  const view = VIEW_OF[station];
+  const raster = viewRaster(outputs, view, size);
+  if (!raster) return null;
+  const scale = THUMBNAIL / Math.max(raster.width, raster.height);
+  const width = Math.round(raster.width * scale);
+  const height = Math.round(raster.height * scale);
+  return { width, height, rgba: rgbaOf(resizeArea(raster, width, height), view) };
+}
+
+function packedRgba(maps: TileOutputs): ShownMaps['packed'] {
+  const { roughness, metallic } = maps.finish;
+  const occlusion = maps.relief.occlusion;
+  const out = new Uint8ClampedArray(4 * roughness.length);
+  for (let i = 0, at = 0; i < roughness.length; i++, at += 4) {
+    out[at] = occlusion ? 255 * occlusion[i] : 255;
+    out[at + 1] = 255 * roughness[i];
+    out[at + 2] = 255 * metallic;
+    out[at + 3] = 255;
+  }
+  return out;
+}
+
+function mapsOf(evaluation: Evaluation): ShownMaps | null {
+  const { join, gauge, relief, finish } = evaluation.outputs;
+  if (!join || !gauge || !relief || !finish) return null;
+  const { size } = evaluation.frame;
+  const heightSize = Math.min(HEIGHT_SIZE, size);
+  const height = resizeArea(new Raster(size, size, [relief.height]), heightSize, heightSize);
+  return {
+    size,
+    albedo: rgbaOf(gauge.albedo, 'albedo'),
+    normal: rgbaOf(relief.normal, 'normal'),
+    packed: packedRgba({ join, gauge, relief, finish }),
+    opacity: join.alpha ? rgbaOf(new Raster(size, size, [join.alpha]), 'opacity') : null,
+    height: { size: heightSize, values: height.planes[0].slice() },
+    f0: finish.f0,
+    metallic: finish.metallic,
+  };
+}
+
+const BINS = 56;
+const BINS_LOW = 0.01;
+
+function binsOf(albedo: Raster): LuminanceBins {
+  const shares = new Array<number>(BINS).fill(0);
+  const y = luminance(albedo);
+  const scale = BINS / Math.log(1 / BINS_LOW);
+  for (let i = 0; i < y.length; i++) {
+    const bin = Math.floor(Math.log(Math.max(y[i], BINS_LOW) / BINS_LOW) * scale);
+    shares[Math.min(BINS - 1, bin)]++;
+  }
+  return { low: BINS_LOW, high: 1, shares: shares.map((n) => n / y.length) };
+}
+
+function transfers(update: Update): Transferable[] {
+  if (update.kind === 'view') return [update.shown.rgba.buffer, ...update.shown.planes.map((p) => p.buffer)];
+  if (update.kind !== 'maps') return [];
+  const { albedo, normal, packed, opacity, height } = update.maps;
+  return [albedo, normal, packed, height.values, ...(opacity ? [opacity] : [])].map((a) => a.buffer);
+}
+
+const rest = (signal: AbortSignal) =>
+  new Promise<void>((resolve, reject) => {
+    const timer = setTimeout(resolve, REST_MS);
+    signal.addEventListener('abort', () => {
+      clearTimeout(timer);
+      reject(new Stopped());
+    });
+  });
+
+const worker: EngineWorker = {
+  async show({ recipe, source, view, withMaps }, onUpdate) {
+    current?.abort();
+    const abort = new AbortController();
+    current = abort;
+    wantedView = view;
+    const { signal } = abort;
+    const send = (update: Update) => {
+      if (!signal.aborted) onUpdate(Comlink.transfer(update, transfers(update)));
+    };
+    let decided: Recipe = recipe;
+    try {
+      for (const [k, size] of sizesFor(recipe.stations.square.size).entries()) {
+        if (k > 0) await rest(signal);
+        const evaluation = await engine.evaluate({
+          recipe: decided,
+          source,
+          size,
+          signal,
+          onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
+          onStation: (station, verdict, outputs) => {
+            if (!signal.aborted)
+              send({
+                kind: 'station',
+                station,
+                verdict,
+                thumbnail: thumbnailOf(outputs, size, station),
+                size,
+              });
+          },
+        });
+        decided = evaluation.recipe;
+        last = evaluation;
+        const shown = viewOf(evaluation, wantedView);
+        if (shown) send({ kind: 'view', shown, size });
+        const maps = withMaps ? mapsOf(evaluation) : null;
+        if (maps) send({ kind: 'maps', maps });
+        if (evaluation.outputs.gauge) send({ kind: 'bins', bins: binsOf(evaluation.outputs.gauge.albedo) });
+        send({ kind: 'settled', size, decisions: decided.decisions, timings: evaluation.timings });
+      }
+      send({ kind: 'idle' });
+    } catch (error) {
+      if (error instanceof Stopped) return;
+      const known = error instanceof Problem;
+      send({
+        kind: 'failed',
+        message: known
+          ? error.message
+          : `The picture could not be computed: ${error instanceof Error ? error.message : error}`,
+        hint: known ? error.hint : 'Change a dial or reload the page; nothing that was set is lost.',
+      });
+    }
+  },
+  look(view) {
+    wantedView = view;
+    const shown = last ? viewOf(last, view) : null;
+    return shown ? Comlink.transfer(shown, [shown.rgba.buffer, ...shown.planes.map((p) => p.buffer)]) : null;
+  },
+};
+
+Comlink.expose(worker);

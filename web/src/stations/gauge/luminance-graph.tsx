@@ -1,0 +1,62 @@
+import Typography from '@mui/material/Typography';
+import { albedoBand, chartLine } from '@zesty-tile/core';
+import { useMemo } from 'react';
+import { Bar, BarChart, ReferenceArea, ResponsiveContainer, XAxis } from 'recharts';
+import { useBench } from '../../bench/state.ts';
+import { GREY, ZEST } from '../../theme.ts';
+
+const TICKS = [0.02, 0.05, 0.1, 0.2, 0.4, 0.9];
+
+/** Where the tile's luminance stands, against the band of the chosen line. */
+export function LuminanceGraph() {
+  const bins = useBench((s) => s.bins);
+  const lineId = useBench((s) => s.recipe.stations.gauge.line);
+  const line = chartLine(lineId);
+  const band = line ? albedoBand(line) : null;
+  const data = useMemo(() => {
+    if (!bins) return [];
+    const step = Math.log(bins.high / bins.low) / bins.shares.length;
+    return bins.shares.map((share, k) => ({ at: Math.log(bins.low) + (k + 0.5) * step, share }));
+  }, [bins]);
+  if (!bins) return null;
+  const words = band
+    ? `The band runs from ${band[0].toFixed(2)} to ${band[1].toFixed(2)}.`
+    : 'No line is chosen.';
+  return (
+    <figure style={{ margin: 0 }} aria-label={`Histogram of luminance Y. ${words}`}>
+      <Typography variant="h2" component="figcaption">
+        Where this tile stands
+      </Typography>
+      <div style={{ height: 132 }}>
+        <ResponsiveContainer>
+          <BarChart
+            data={data}
+            barCategoryGap={0}
+            margin={{ top: 6, right: 4, bottom: 0, left: 4 }}
+            accessibilityLayer={false}
+          >
+            <XAxis
+              dataKey="at"
+              type="number"
+              domain={[Math.log(bins.low), Math.log(bins.high)]}
+              ticks={TICKS.map(Math.log)}
+              tickFormatter={(value: number) => String(Number(Math.exp(value).toFixed(2)))}
+              tick={{ fontSize: 11, fill: GREY.soft }}
+              stroke={GREY.soft}
+            />
+            {band && (
+              <ReferenceArea
+                x1={Math.log(Math.max(bins.low, band[0]))}
+                x2={Math.log(Math.min(bins.high, band[1]))}
+                fill={ZEST}
+                fillOpacity={0.55}
+                ifOverflow="visible"
+              />
+            )}
+            <Bar dataKey="share" fill={GREY.ink} isAnimationActive={false} />
+          </BarChart>
+        </ResponsiveContainer>
+      </div>
+    </figure>
+  );
+}
