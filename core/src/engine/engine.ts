@@ -114,6 +114,7 @@ class Walk {
   #timings: Partial<Record<StationName, number>> = {};
   #done = 0;
   #reported = 0;
+  #at = 0;
   #total: number;
   #path: StationName[];
   #size: number;
@@ -132,7 +133,8 @@ class Walk {
   async run(): Promise<Evaluation> {
     const outputs: Record<string, unknown> = {};
     const verdicts: Partial<Record<StationName, Verdict>> = {};
-    for (const name of this.#path) {
+    for (const [at, name] of this.#path.entries()) {
+      this.#at = at;
       const start = performance.now();
       const stage = await this.#stage(name, this.#size);
       outputs[name] = stage.output;
@@ -140,7 +142,7 @@ class Walk {
       verdicts[name] = verdict;
       this.#timings[name] = stage.fresh ? performance.now() - start : 0;
       this.#done += WEIGHT[name];
-      this.#request.onProgress?.(name, this.#done / this.#total);
+      this.#report(name, this.#done);
       this.#request.onStation?.(name, verdict, outputs as Partial<StationOutputs>);
     }
     const { recipe } = this.#request;
@@ -151,6 +153,14 @@ class Walk {
       frame: this.#frame(this.#size),
       timings: this.#timings,
     };
+  }
+
+  /** Progress never goes back. */
+  #report(name: StationName, weight: number): void {
+    const now = weight / this.#total;
+    if (now <= this.#reported) return;
+    this.#reported = now;
+    this.#request.onProgress?.(name, now);
   }
 
   #frame(size: number): Frame {
@@ -181,15 +191,12 @@ class Walk {
   }
 
   #context(name: StationName, key: string): WorkContext {
-    const { signal, onProgress } = this.#request;
+    const { signal } = this.#request;
     return {
       breathe: breather(signal, (done) => {
-        // What is settled at the working size belongs to the same station; progress never goes back.
-        const now = (this.#done + WEIGHT[name] * Math.min(1, done)) / this.#total;
-        if (now > this.#reported) {
-          this.#reported = now;
-          onProgress?.(name, now);
-        }
+        // What is settled at the working size on the way is a part of the station that asked for it.
+        const asking = this.#path[this.#at];
+        this.#report(asking, this.#done + Math.min(WEIGHT[asking], WEIGHT[name] * done));
       }),
       part: async (part, dependsOn, make) => {
         const partKey = contentKey([key, part, dependsOn]);

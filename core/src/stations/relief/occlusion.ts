@@ -1,4 +1,5 @@
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { HorizonLine } from './horizon.ts';
 
 interface Sweep {
   /** Rows crossed for one step along a row. */
@@ -7,19 +8,31 @@ interface Sweep {
   back: boolean;
   /** Work on the transposed field. */
   turned: boolean;
+  /** Degrees of the sky this direction stands for. */
+  share: number;
 }
 
-const TAN_22 = Math.SQRT2 - 1;
+const HALF_TURN = (Math.atan(0.5) * 180) / Math.PI;
 
-/** Sixteen directions, each one step on its major axis. */
+/** Degrees half-way to the neighbouring directions, by the steepness of a direction. */
+const SHARES = new Map([
+  [0, HALF_TURN],
+  [0.5, 22.5],
+  [1, 45 - HALF_TURN],
+]);
+
+/** Sixteen directions, each one step on its major axis, none falling between pixels for long. */
 const SWEEPS: Sweep[] = [false, true].flatMap((turned) =>
   [false, true].flatMap((back) =>
     // The diagonals belong to one orientation only, so that none is walked twice.
-    (turned ? [-TAN_22, 0, TAN_22] : [-1, -TAN_22, 0, TAN_22, 1]).map((slope) => ({ slope, back, turned })),
+    (turned ? [-0.5, 0, 0.5] : [-1, -0.5, 0, 0.5, 1]).map((slope) => ({
+      slope,
+      back,
+      turned,
+      share: SHARES.get(Math.abs(slope))! / 360,
+    })),
   ),
 );
-
-export const DIRECTIONS = SWEEPS.length;
 
 function transpose(plane: Float32Array, size: number): Float32Array {
   const out = new Float32Array(plane.length);
@@ -27,14 +40,11 @@ function transpose(plane: Float32Array, size: number): Float32Array {
   return out;
 }
 
-/**
- * Adds cos² of the horizon along one direction to `sum`. A convex hull of what lies behind is kept
- * along each line; points beyond the radius leave it at its far end.
- */
+/** Adds cos² of the horizon along one direction, times the direction's share, to `sum`. */
 function sweep(
   field: Float32Array,
   size: number,
-  { slope, back }: Sweep,
+  { slope, back, share }: Sweep,
   radius: number,
   edgeAlong: Edges['x'],
   edgeAcross: Edges['y'],
@@ -42,68 +52,51 @@ function sweep(
 ): void {
   const step = Math.sqrt(1 + slope * slope);
   const reach = Math.max(1, Math.floor(radius / step));
+  const horizon = new HorizonLine(reach);
   const count = size + reach;
   const column = new Int32Array(count);
   const shift = new Int32Array(count);
-  const part = new Float64Array(count);
-  const target = new Int32Array(count);
-  for (let k = 0; k < count; k++) {
-    const t = k - reach;
-    column[k] = edgeIndex(back ? size - 1 - t : t, size, edgeAlong);
-    const drop = t * slope;
-    shift[k] = Math.floor(drop);
-    part[k] = drop - Math.floor(drop);
-    target[k] = Math.round(drop);
-  }
-  const low = Math.min(shift[0], shift[count - 1], target[0], target[count - 1]);
-  const high = Math.max(shift[0], shift[count - 1], target[0], target[count - 1]) + 2;
-  // On a mirrored axis lines also start outside the field, so that each of its pixels is reached once.
-  const wraps = edgeAcross === 'wrap';
-  const first = wraps ? 0 : -high;
-  const last = wraps ? size : size - low;
-  const rows = new Int32Array(last - first + high - low);
-  for (let k = 0; k < rows.length; k++) rows[k] = edgeIndex(first + low + k, size, edgeAcross) * size;
-  const base = first + low;
-  const hullAt = new Int32Array(count);
-  const hullHeight = new Float64Array(count);
-  for (let line = first; line < last; line++) {
-    let head = 0;
-    let tail = 0;
-    for (let k = 0; k < count; k++) {
-      const f = part[k];
-      const x = column[k];
-      let h = field[rows[line + shift[k] - base] + x];
-      if (f !== 0) h += (field[rows[line + shift[k] + 1 - base] + x] - h) * f;
-      while (head < tail && k - hullAt[head] > reach) head++;
-      let top = 0;
-      if (head < tail) {
-        top = (hullHeight[tail - 1] - h) / (k - hullAt[tail - 1]);
-        while (tail - head > 1) {
-          const second = (hullHeight[tail - 2] - h) / (k - hullAt[tail - 2]);
-          if (second < top) break;
-          top = second;
-          tail--;
-        }
+  const heights = new Float64Array(count);
+  const rises = new Float64Array(count);
+  for (let k = 0; k < count; k++)
+    column[k] = edgeIndex(back ? size - 1 - (k - reach) : k - reach, size, edgeAlong);
+  // A line of slope ½ meets pixel centres at every other step only: a second one takes the others.
+  const phases = Number.isInteger(slope) ? 1 : 2;
+  for (let phase = 0; phase < phases; phase++) {
+    for (let k = 0; k < count; k++) shift[k] = Math.floor((k - reach + phase) * slope);
+    const isBetween = (k: number) => phases === 2 && ((k - reach + phase) & 1) === 1;
+    const low = Math.min(shift[0], shift[count - 1]);
+    const high = Math.max(shift[0], shift[count - 1]) + 1;
+    // On a mirrored axis lines also start outside the field, so that each of its pixels is reached once.
+    const wraps = edgeAcross === 'wrap';
+    const first = wraps ? 0 : -high;
+    const last = wraps ? size : size - low;
+    const base = first + low;
+    const rows = new Int32Array(last - first + high - low + 1);
+    for (let k = 0; k < rows.length; k++) rows[k] = edgeIndex(base + k, size, edgeAcross) * size;
+    for (let line = first; line < last; line++) {
+      for (let k = 0; k < count; k++) {
+        const at = line + shift[k] - base;
+        const h = field[rows[at] + column[k]];
+        heights[k] = isBetween(k) ? (h + field[rows[at + 1] + column[k]]) / 2 : h;
       }
-      if (k >= reach) {
-        const row = line + target[k];
-        if (wraps || (row >= 0 && row < size)) {
-          const tan = top > 0 ? top / step : 0;
-          sum[rows[row - base] + x] += 1 / (1 + tan * tan);
-        }
+      horizon.sweep(heights, count, rises);
+      for (let k = reach; k < count; k++) {
+        if (isBetween(k)) continue;
+        const row = line + shift[k];
+        if (!wraps && (row < 0 || row >= size)) continue;
+        const tan = rises[k] / step;
+        sum[rows[row - base] + column[k]] += share / (1 + tan * tan);
       }
-      hullAt[tail] = k;
-      hullHeight[tail] = h;
-      tail++;
     }
   }
 }
 
 /**
  * Ambient visibility 0..1 of a height field: mean over sixteen directions of cos² of the horizon, the
- * cosine-weighted share of the sky that a level receiver sees. Line sweep with a convex hull (Timonen &
- * Westerholm 2010), cost independent of the radius. `height` in pixels of the same scale as the plane
- * (`size` × `size`), `radius` in pixels, at most half the tile.
+ * cosine-weighted share of the sky that a level receiver sees. Line sweep with convex hulls (after
+ * Timonen & Westerholm 2010, exact within the radius), cost all but independent of the radius. `height`
+ * in pixels of the same scale as the plane (`size` × `size`), `radius` in pixels, at most half the tile.
  */
 export async function visibility(
   height: Float32Array,
@@ -123,6 +116,6 @@ export async function visibility(
     await breathe((k + 1) / SWEEPS.length);
   }
   const back = transpose(turned, size);
-  for (let i = 0; i < upright.length; i++) upright[i] = (upright[i] + back[i]) / SWEEPS.length;
+  for (let i = 0; i < upright.length; i++) upright[i] += back[i];
   return upright;
 }

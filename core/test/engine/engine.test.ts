@@ -1,0 +1,218 @@
+import {
+  Engine,
+  encodedPlanes,
+  MAP_NAMES,
+  mapRaster,
+  quantise,
+  type Recipe,
+  resizeArea,
+  STATION_NAMES,
+  Stopped,
+  type TileOutputs,
+} from '@zesty-tile/core';
+import { expect } from 'chai';
+import { farthest, rmsBetween } from '../fields.ts';
+import { hostOf, photo, pixelsOf, recipeWith } from './host.ts';
+
+const pixels = pixelsOf(photo(720, 560));
+const source = { sha256: 'a'.repeat(64), width: 720, height: 560 };
+const CACHE = 512 * 2 ** 20;
+
+const fresh = () => {
+  const host = hostOf(pixels);
+  return { host, engine: new Engine(host, CACHE) };
+};
+
+describe('engine', () => {
+  it('walks the stations in order, tells of each, and ends at full progress', async () => {
+    const told: string[] = [];
+    const progress: number[] = [];
+    const { outputs, verdicts } = await fresh().engine.evaluate({
+      recipe: recipeWith({}),
+      source,
+      size: 256,
+      onStation: (name) => told.push(name),
+      onProgress: (_name, done) => progress.push(done),
+    });
+    expect(told).to.deep.equal([...STATION_NAMES]);
+    expect(Object.keys(outputs)).to.deep.equal([...STATION_NAMES]);
+    expect(Object.keys(verdicts)).to.deep.equal([...STATION_NAMES]);
+    expect(progress.every((p, i) => i === 0 || p >= progress[i - 1])).to.equal(true);
+    expect(progress.at(-1)).to.be.closeTo(1, 1e-9);
+  });
+
+  it('stops at the station that was asked for', async () => {
+    const { outputs } = await fresh().engine.evaluate({
+      recipe: recipeWith({}),
+      source,
+      size: 256,
+      until: 'even',
+    });
+    expect(Object.keys(outputs)).to.deep.equal(['source', 'square', 'even']);
+  });
+
+  it('computes nothing twice: the same request again comes from the cache, a late dial leaves early stations alone', async () => {
+    const { engine, host } = fresh();
+    const first = await engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
+    const asked = host.asked;
+    const again = await engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
+    expect(Object.values(again.timings).every((ms) => ms === 0)).to.equal(true);
+    expect(again.outputs.relief).to.equal(first.outputs.relief);
+    const turned = await engine.evaluate({
+      recipe: recipeWith({ gauge: { exposure: 1 } }),
+      source,
+      size: 256,
+    });
+    expect(turned.outputs.relief).to.equal(first.outputs.relief);
+    expect(turned.outputs.gauge).not.to.equal(first.outputs.gauge);
+    expect(host.asked).to.equal(asked);
+  });
+
+  it('makes the normals anew for another depth, but not the occlusion for another normal strength', async () => {
+    const { engine } = fresh();
+    const first = await engine.evaluate({ recipe: recipeWith({}), source, size: 256, until: 'relief' });
+    const strong = await engine.evaluate({
+      recipe: recipeWith({ relief: { normalStrength: 2 } }),
+      source,
+      size: 256,
+      until: 'relief',
+    });
+    expect(strong.outputs.relief!.occlusion).to.equal(first.outputs.relief!.occlusion);
+    expect(strong.outputs.relief!.normal).not.to.equal(first.outputs.relief!.normal);
+  });
+
+  it('can be stopped before it begins and while it works, and works again after', async () => {
+    const { engine } = fresh();
+    const stopped = AbortSignal.abort();
+    const early = await engine
+      .evaluate({ recipe: recipeWith({}), source, size: 256, signal: stopped })
+      .catch((e) => e);
+    expect(early).to.be.instanceOf(Stopped);
+    const abort = new AbortController();
+    const reached: string[] = [];
+    const late = await engine
+      .evaluate({
+        recipe: recipeWith({}),
+        source,
+        size: 256,
+        signal: abort.signal,
+        onStation(name) {
+          reached.push(name);
+          if (name === 'square') abort.abort();
+        },
+      })
+      .catch((e) => e);
+    expect(late).to.be.instanceOf(Stopped);
+    expect(reached).to.deep.equal(['source', 'square']);
+    const whole = await engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
+    expect(whole.outputs.crate!.files.length).to.be.above(5);
+  });
+
+  it('gives the same to the last bit each time, whatever was computed before', async () => {
+    const a = await fresh().engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
+    const busy = fresh().engine;
+    await busy.evaluate({ recipe: recipeWith({ even: { amount: 0.3 } }), source, size: 512 });
+    const b = await busy.evaluate({ recipe: recipeWith({}), source, size: 256 });
+    for (const map of MAP_NAMES) {
+      const [one, two] = [a, b].map((e) => mapRaster(e.outputs as TileOutputs, map));
+      expect(one?.planes.length, map).to.equal(two?.planes.length);
+      one?.planes.forEach((plane, c) => {
+        expect(farthest(plane, two!.planes[c]), map).to.equal(0);
+      });
+    }
+  });
+
+  it('decides once: a recipe with its decisions is replayed, and decided anew only when its own input changes', async () => {
+    const first = await fresh().engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
+    const decided = first.recipe.decisions;
+    expect(Object.keys(decided)).to.have.members(['even', 'join', 'gauge', 'relief', 'finish']);
+    const marked: Recipe = structuredClone(first.recipe);
+    const fields = marked.decisions.even!.data as number[][];
+    fields[0][1] += 0.01;
+    const replayed = await fresh().engine.evaluate({ recipe: marked, source, size: 256 });
+    expect(replayed.recipe.decisions.even).to.deep.equal(marked.decisions.even);
+    const turned = { ...marked, stations: recipeWith({ square: { turnDegrees: 3 } }).stations };
+    const anew = await fresh().engine.evaluate({ recipe: turned, source, size: 256 });
+    expect(anew.recipe.decisions.even).not.to.deep.equal(marked.decisions.even);
+    const brighter = { ...first.recipe, stations: recipeWith({ gauge: { exposure: 1 } }).stations };
+    const { recipe } = await fresh().engine.evaluate({ recipe: brighter, source, size: 256 });
+    expect(recipe.decisions).to.deep.equal(decided);
+  });
+
+  it('Gauge moves no other map by a single bit', async () => {
+    const { engine } = fresh();
+    const plain = await engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
+    const gauged = await fresh().engine.evaluate({
+      recipe: recipeWith({
+        gauge: { line: 'limewash', exposure: 1.5, contrast: 1.4, colour: 0.2, hold: false, countFrom: 20 },
+      }),
+      source,
+      size: 256,
+    });
+    const [a, b] = [plain, gauged].map((e) => e.outputs as TileOutputs);
+    expect(rmsBetween(a.gauge.albedo.planes[0], b.gauge.albedo.planes[0])).to.be.above(0.05);
+    for (const map of MAP_NAMES.filter((name) => !['albedo', 'diffuse', 'opacity'].includes(name))) {
+      const [one, two] = [mapRaster(a, map)!, mapRaster(b, map)!];
+      one.planes.forEach((plane, c) => {
+        expect(farthest(plane, two.planes[c]), map).to.equal(0);
+      });
+    }
+  });
+
+  it('looks the same at every size: 1024 brought down to 512 is the 512', async () => {
+    const { engine } = fresh();
+    const recipe = recipeWith({ square: { size: 1024, turnDegrees: 2 }, gauge: { line: 'sand-dry' } });
+    const [small, large] = [
+      await engine.evaluate({ recipe, source, size: 512 }),
+      await engine.evaluate({ recipe, source, size: 1024 }),
+    ].map((e) => e.outputs as TileOutputs);
+    // Stated tolerance, RMS in file codes of 255. Normals and what hangs on them lose steepness when fine
+    // detail is averaged, so theirs is wider.
+    const most: Partial<Record<(typeof MAP_NAMES)[number], number>> = {
+      albedo: 2.5,
+      height: 3,
+      occlusion: 5,
+      cavity: 5,
+      roughness: 2.5,
+      normal: 7,
+    };
+    for (const [map, bound] of Object.entries(most)) {
+      const name = map as (typeof MAP_NAMES)[number];
+      const down = resizeArea(mapRaster(large, name)!, 512, 512);
+      const codes = [down, mapRaster(small, name)!].map((raster) => quantise(encodedPlanes(raster, name), 8));
+      expect(rmsBetween(codes[0], codes[1]), map).to.be.below(bound);
+    }
+  });
+
+  it('brings alpha through to the opacity map, joined with the colour', async () => {
+    const picture = photo(400, 400);
+    const alpha = picture.planes[0].map((v) => (v > 0.2 ? 1 : 0.25));
+    const engine = new Engine(hostOf(pixelsOf(picture, alpha)), CACHE);
+    const { outputs } = await engine.evaluate({
+      recipe: recipeWith({}),
+      source: { ...source, width: 400, height: 400 },
+      size: 256,
+    });
+    const opacity = outputs.join!.alpha!;
+    expect(opacity.length).to.equal(256 * 256);
+    expect(opacity.every((v) => v >= 0 && v <= 1)).to.equal(true);
+    expect(outputs.crate!.files.map((f) => f.ending)).to.include('opacity');
+  });
+
+  it('says in its crate what stands in each channel', async () => {
+    const { engine } = fresh();
+    const packed = await engine.evaluate({
+      recipe: recipeWith({ crate: { profile: 'packed' } }),
+      source,
+      size: 256,
+    });
+    const file = packed.outputs.crate!.files.find((f) => f.maps.length === 3)!;
+    expect(file.maps).to.deep.equal(['occlusion', 'roughness', 'metallic']);
+    const samples = file.samples();
+    const { relief, finish } = packed.outputs;
+    const i = 12345;
+    expect(samples[3 * i]).to.equal(Math.floor(relief!.occlusion![i] * 255 + 0.5));
+    expect(samples[3 * i + 1]).to.equal(Math.floor(finish!.roughness[i] * 255 + 0.5));
+    expect(samples[3 * i + 2]).to.equal(0);
+  });
+});

@@ -1,0 +1,64 @@
+import {
+  defaultsOf,
+  type Frame,
+  type Raster,
+  READS,
+  type SettingsOf,
+  STATIONS,
+  type StationName,
+  TORUS,
+} from '@zesty-tile/core';
+import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
+
+export const frameOf = (size: number, edgeMetres = 1, edges = TORUS): Frame => ({
+  size,
+  wantedSize: size,
+  edgeMetres,
+  edges,
+  seed: 1,
+});
+
+// biome-ignore lint/suspicious/noExplicitAny: stations of every kind go through here
+type Any = any;
+
+/** Runs one station by itself, deciding on its own input unless a decision is given. */
+export async function runStation(
+  name: StationName,
+  input: Any,
+  changes: object,
+  frame: Frame,
+  given?: { decided: unknown },
+): Promise<{ output: Any; decided: Any }> {
+  const station = STATIONS[name] as Any;
+  const settings = { ...defaultsOf(station.settings as SettingsOf), ...changes };
+  const decided = given ? given.decided : await station.decide(input, settings, frame, PLAIN_CONTEXT);
+  return { output: await station.run(input, settings, decided, frame, PLAIN_CONTEXT), decided };
+}
+
+/** What Join hands on for a picture that is already a tile. */
+export const joined = (picture: Raster, alpha: Float32Array | null = null) => ({
+  picture,
+  alpha,
+  before: async () => picture,
+});
+
+/** Runs every station after Join on a tile; decisions of an earlier run may be replayed. */
+export async function runAfterJoin(
+  picture: Raster,
+  changes: Partial<Record<StationName, object>>,
+  frame: Frame,
+  decisions?: Partial<Record<StationName, unknown>>,
+) {
+  const outputs: Any = { join: joined(picture) };
+  const made: Partial<Record<StationName, unknown>> = {};
+  for (const name of ['gauge', 'relief', 'finish'] as const) {
+    const reads = Object.fromEntries(READS[name].map((read) => [read, outputs[read]]));
+    const input =
+      name === 'relief' ? { ...reads, withOcclusion: true } : READS[name].length === 1 ? outputs.join : reads;
+    const given = decisions ? { decided: decisions[name] } : undefined;
+    const { output, decided } = await runStation(name, input, changes[name] ?? {}, frame, given);
+    outputs[name] = output;
+    made[name] = decided;
+  }
+  return { outputs, decisions: made };
+}

@@ -1,0 +1,144 @@
+import { readdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import {
+  atrousBands,
+  type Edges,
+  GRADIENT_KERNELS,
+  gaussian,
+  gradient,
+  MAP_NAMES,
+  mapRaster,
+  normalMap,
+  Raster,
+  resizeLanczos,
+  roll,
+  rollPlane,
+  STATION_NAMES,
+  TORUS,
+  visibility,
+} from '@zesty-tile/core';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { gaussianFir } from '../../src/filters/gaussian-fir.ts';
+import { gaussianRecursive } from '../../src/filters/gaussian-recursive.ts';
+import { weightedBands } from '../../src/stations/relief/bands.ts';
+import { cavityMap, localRelief } from '../../src/stations/relief/cavity.ts';
+import { farthest, noisePlane, tilingPicture } from '../fields.ts';
+import { frameOf, runAfterJoin } from './run.ts';
+
+const SIZE = 64;
+const wait = async () => {};
+
+type Operation = (plane: Float32Array, edges: Edges) => Float32Array[] | Promise<Float32Array[]>;
+
+/** Every filter after Join, by the file it stands in. */
+const OPERATIONS: Record<string, Operation> = {
+  'filters/gaussian-fir.ts': (p, e) => [gaussianFir(p, SIZE, SIZE, 1.7, e)],
+  'filters/gaussian-recursive.ts': (p, e) => [gaussianRecursive(p, SIZE, SIZE, 5.3, e)],
+  'filters/gaussian.ts': (p, e) => [gaussian(p, SIZE, SIZE, 2.4, e), gaussian(p, SIZE, SIZE, 9, e)],
+  'filters/atrous.ts': (p, e) => atrousBands(p, SIZE, SIZE, 4, e),
+  'filters/gradient.ts': (p, e) =>
+    GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
+  'stations/relief/bands.ts': async (p, e) => [
+    await weightedBands(p, SIZE, [0.3, 0.6, 1, 1.4, 1.6, 1.2], e, wait),
+  ],
+  'stations/relief/cavity.ts': (p, e) => [localRelief(p, SIZE, 3, e), cavityMap(p, SIZE, 3, 0.2, 1, e)],
+  'stations/relief/normal.ts': (p, e) => normalMap(p, SIZE, 0.02, 1, 'sharp', 'up', e).planes,
+  'stations/relief/occlusion.ts': async (p, e) => [
+    await visibility(
+      p.map((h) => 4 * h),
+      SIZE,
+      9,
+      e,
+      wait,
+    ),
+  ],
+};
+
+/** Files of these folders that hold no filter of a plane: settings, single lines, one pixel at a time. */
+const NO_FILTERS = [
+  'relief/station.ts',
+  'relief/horizon.ts',
+  'finish/station.ts',
+  'finish/convert.ts',
+  'finish/roughness.ts',
+  'gauge/station.ts',
+  'gauge/tone.ts',
+];
+
+const filesIn = (folder: string) =>
+  readdirSync(fileURLToPath(new URL(`../../src/${folder}`, import.meta.url))).map(
+    (file) => `${folder}/${file}`,
+  );
+
+const shift = fc.integer({ min: -SIZE, max: SIZE });
+
+describe('torus', () => {
+  it('knows every filter there is: a new file must be put to the test here', () => {
+    const files = ['filters', 'stations/gauge', 'stations/relief', 'stations/finish'].flatMap(filesIn);
+    const known = [...Object.keys(OPERATIONS), ...NO_FILTERS.map((file) => `stations/${file}`)];
+    expect(files.sort()).to.deep.equal(known.sort());
+  });
+
+  for (const [name, run] of Object.entries(OPERATIONS)) {
+    it(`${name}: rolled first or rolled after is the same`, async () => {
+      const plane = noisePlane(SIZE * SIZE, 8);
+      const plain = await run(plane, TORUS);
+      await fc.assert(
+        fc.asyncProperty(shift, shift, async (dx, dy) => {
+          const moved = await run(rollPlane(plane, SIZE, SIZE, dx, dy), TORUS);
+          plain.forEach((out, k) => {
+            expect(farthest(rollPlane(out, SIZE, SIZE, dx, dy), moved[k])).to.be.below(2e-4);
+          });
+        }),
+        { numRuns: 8 },
+      );
+    });
+
+    it(`${name}: on an unjoined axis it mirrors, so a mirrored picture gives a mirrored result`, async () => {
+      // Wrapped filters see past the far edge: a spot there must not reach this side when mirrored.
+      const spot = new Float32Array(SIZE * SIZE).fill(0.5);
+      for (let y = 0; y < SIZE; y++) spot[y * SIZE + SIZE - 1] = 1;
+      const plain = await run(new Float32Array(SIZE * SIZE).fill(0.5), { x: 'mirror', y: 'wrap' });
+      const out = await run(spot, { x: 'mirror', y: 'wrap' });
+      const wrapped = await run(spot, TORUS);
+      const near = (planes: Float32Array[]) =>
+        Math.max(...planes.map((p, k) => farthest([p[0], p[SIZE * 20]], [plain[k][0], plain[k][SIZE * 20]])));
+      expect(near(out)).to.be.below(5e-3);
+      expect(near(wrapped)).to.be.above(5e-3);
+    });
+  }
+
+  it('all maps of all stations after Join together are rolled with the tile', async () => {
+    const picture = tilingPicture(SIZE);
+    const frame = frameOf(SIZE, 0.5);
+    const changes = { gauge: { line: 'sand-dry', contrast: 1.3, colour: 1.2 }, relief: { occlusionMm: 60 } };
+    const plain = await runAfterJoin(picture, changes, frame);
+    for (const [dx, dy] of [
+      [17, -9],
+      [32, 32],
+    ]) {
+      const moved = await runAfterJoin(roll(picture, dx, dy), changes, frame, plain.decisions);
+      for (const map of MAP_NAMES.filter((name) => name !== 'opacity')) {
+        const expected = roll(mapRaster(plain.outputs, map)!, dx, dy);
+        mapRaster(moved.outputs, map)!.planes.forEach((plane, c) => {
+          expect(farthest(plane, expected.planes[c]), map).to.be.below(1e-3);
+        });
+      }
+    }
+    expect(STATION_NAMES.slice(STATION_NAMES.indexOf('join') + 1)).to.deep.equal([
+      'gauge',
+      'relief',
+      'finish',
+      'crate',
+    ]);
+  });
+
+  it('a tile enlarged on the torus still tiles', () => {
+    const picture = tilingPicture(SIZE);
+    const large = resizeLanczos(picture, 2 * SIZE, 2 * SIZE, TORUS);
+    const moved = resizeLanczos(roll(picture, 10, 3), 2 * SIZE, 2 * SIZE, TORUS);
+    expect(farthest(roll(large, 20, 6).planes[1], moved.planes[1])).to.be.below(1e-5);
+    expect(large).to.be.instanceOf(Raster);
+  });
+});
