@@ -2,7 +2,7 @@ import { decodePicture, LIMITS, readFacts } from '@zesty-tile/codecs';
 import { Problem } from '@zesty-tile/core';
 import { expect } from 'chai';
 import sharp from 'sharp';
-import { noisyJpeg, picture } from './pictures.ts';
+import { giantPng, noisyJpeg, picture } from './pictures.ts';
 
 const problemOf = (work: Promise<unknown>): Promise<Problem> =>
   work.then(
@@ -104,12 +104,7 @@ describe('decoding', () => {
   });
 
   it('refuses a giant before it is unpacked, and what is too small to be a tile', async () => {
-    const giant = await sharp({
-      create: { width: 30000, height: 30000, channels: 3, background: '#888' },
-      limitInputPixels: false,
-    })
-      .png({ compressionLevel: 9 })
-      .toBuffer();
+    const giant = giantPng();
     expect(giant.length).to.be.below(LIMITS.bytes);
     const before = process.memoryUsage().rss;
     const { code, message } = await problemOf(decodePicture(giant));

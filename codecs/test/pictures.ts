@@ -1,3 +1,4 @@
+import { crc32, deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 
 /** A small picture of soft colour, as a sharp pipeline. */
@@ -27,4 +28,28 @@ export async function noisyJpeg(): Promise<Buffer> {
   })
     .jpeg()
     .toBuffer();
+}
+
+/** A whole PNG of one colour, 30000 × 30000 in one bit a pixel: small as a file, giant when unpacked. */
+export function giantPng(): Buffer {
+  const edge = 30000;
+  const chunk = (type: string, data: Buffer) => {
+    const body = Buffer.concat([Buffer.from(type), data]);
+    const ends = Buffer.alloc(8);
+    ends.writeUInt32BE(data.length, 0);
+    ends.writeUInt32BE(crc32(body), 4);
+    return Buffer.concat([ends.subarray(0, 4), body, ends.subarray(4)]);
+  };
+  const header = Buffer.alloc(13);
+  header.writeUInt32BE(edge, 0);
+  header.writeUInt32BE(edge, 4);
+  header[8] = 1;
+  const rows = deflateSync(Buffer.alloc(edge * (edge / 8 + 1)), { level: 1 });
+  const signature = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
+  return Buffer.concat([
+    signature,
+    chunk('IHDR', header),
+    chunk('IDAT', rows),
+    chunk('IEND', Buffer.alloc(0)),
+  ]);
 }

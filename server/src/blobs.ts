@@ -1,4 +1,4 @@
-import { access, mkdir, readFile } from 'node:fs/promises';
+import { access, mkdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { sha256Of, writeWhole } from '@zesty-tile/codecs';
 import { Problem } from '@zesty-tile/core';
@@ -27,6 +27,11 @@ export class Blobs {
       await writeWhole(path, bytes);
     }
     return sha256;
+  }
+
+  /** Takes away what turned out not to be worth keeping. */
+  async drop(sha256: string): Promise<void> {
+    await rm(this.path(sha256), { force: true });
   }
 
   async has(sha256: string): Promise<boolean> {

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { newRecipe } from '@zesty-tile/core';
 import { expect } from 'chai';
 import sharp from 'sharp';
-import { noisyJpeg, picture } from '../../codecs/test/pictures.ts';
+import { giantPng, noisyJpeg, picture } from '../../codecs/test/pictures.ts';
 import { rawStatus, startServer, type TestServer } from './client.ts';
 
 describe('server', () => {
@@ -82,12 +82,7 @@ describe('server', () => {
         .sort();
     const before = await blobs();
     const whole = await noisyJpeg();
-    const wide = await sharp({
-      create: { width: 30000, height: 30000, channels: 3, background: '#888' },
-      limitInputPixels: false,
-    })
-      .png()
-      .toBuffer();
+    const wide = giantPng();
     const bad: [Uint8Array, string, number, string][] = [
       [Buffer.from('not a picture at all'), 'text.jpg', 422, 'not_a_picture'],
       [whole.subarray(0, whole.length / 2), 'broken.jpg', 422, 'damaged'],

@@ -16,11 +16,11 @@ export async function startServer(folder?: string) {
     web: null,
     log: (error) => errors.push(error),
   });
-  // biome-ignore lint/suspicious/noExplicitAny: answers are read as they come
   const ask = async (
     method: string,
     path: string,
     body?: unknown,
+    // biome-ignore lint/suspicious/noExplicitAny: answers are read as they come
   ): Promise<{ status: number; body: any }> => {
     const response = await fetch(running.url + path, {
       method,

@@ -88,7 +88,7 @@ describe('crates', () => {
     const tile = await smallTile('Pot');
     const { body } = await server.ask('POST', `/api/tiles/${tile.id}/crates`);
     await follow(server, body.crate.id);
-    for (const name of ['..%2F..%2Fzesty.db', '..%2f' + body.crate.id, 'nothing.png', '%2Fetc%2Fpasswd']) {
+    for (const name of ['..%2F..%2Fzesty.db', `..%2f${body.crate.id}`, 'nothing.png', '%2Fetc%2Fpasswd']) {
       expect((await server.ask('GET', `/api/crates/${body.crate.id}/files/${name}`)).status, name).to.equal(
         404,
       );

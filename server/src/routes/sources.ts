@@ -39,7 +39,12 @@ export async function storeSource(
   if (known) return known;
   const { width, height } = facts;
   // A header can promise what the file does not hold: it is decoded once before it is taken.
-  await pool.pixels({ source: { sha256, width, height, path: blobs.path(sha256) }, shortEdge: 64 });
+  try {
+    await pool.pixels({ source: { sha256, width, height, path: blobs.path(sha256) }, shortEdge: 64 });
+  } catch (error) {
+    await blobs.drop(sha256);
+    throw error;
+  }
   await db
     .insert(source)
     .values({ sha256, ...facts, bytes: bytes.length, createdAt: new Date() })

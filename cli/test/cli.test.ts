@@ -1,0 +1,255 @@
+import { readdir, readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { decodePicture, sha256Of } from '@zesty-tile/codecs';
+import { newRecipe, pictureSeams, Raster, srgbToLinear } from '@zesty-tile/core';
+import { expect } from 'chai';
+import sharp from 'sharp';
+import { giantPng, noisyJpeg, picture } from '../../codecs/test/pictures.ts';
+import { inFolder, zesty } from './run.ts';
+
+const oneLine = (text: string) => expect(text.trim().split('\n')).to.have.length(1);
+
+describe('zesty bake', () => {
+  it('writes a whole set that tiles, with a manifest that is true', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(400, 320).png().toFile(photo);
+      const out = join(folder, 'out');
+      const {
+        code,
+        out: said,
+        err,
+      } = await zesty(
+        'bake',
+        photo,
+        '--out',
+        out,
+        '--size',
+        '256',
+        '--json',
+        '--set',
+        'relief.normalY=down',
+        '--set',
+        'gauge.line=sand-dry',
+      );
+      expect(code, err).to.equal(0);
+      expect(err).to.match(/join \d+ %/);
+      const files = [
+        'albedo',
+        'cavity',
+        'height',
+        'metallic',
+        'normal',
+        'occlusion',
+        'roughness',
+        'specular',
+      ].map((m) => `wall_${m}.png`);
+      expect((await readdir(out)).sort()).to.deep.equal(['wall.tile.json', ...files].sort());
+      const manifest = JSON.parse(await readFile(join(out, 'wall.tile.json'), 'utf8'));
+      const report = JSON.parse(said);
+      expect(report.files).to.deep.equal(manifest.files);
+      expect(manifest).to.deep.include({
+        version: 1,
+        name: 'wall',
+        profile: 'separate',
+        size: 256,
+        edgeMetres: 1,
+        reliefMm: 8,
+      });
+      expect(manifest.conventions.normalY).to.equal('-Y');
+      expect(manifest.recipe.stations.gauge.line).to.equal('sand-dry');
+      expect(manifest.recipe.decisions).to.include.keys('join', 'even');
+      for (const file of manifest.files) {
+        const bytes = await readFile(join(out, file.file));
+        expect(sha256Of(bytes), file.file).to.equal(file.sha256);
+        const facts = await sharp(bytes).metadata();
+        expect([facts.width, facts.height], file.file).to.deep.equal([256, 256]);
+        expect(facts.depth, file.file).to.equal(file.bits === 16 ? 'ushort' : 'uchar');
+        expect(facts.channels, file.file).to.equal(file.channels);
+        expect(Boolean(facts.icc), file.file).to.equal(file.kind === 'colour');
+        expect(file.bits, file.file).to.equal(file.maps[0] === 'height' ? 16 : 8);
+      }
+      const { data } = await decodePicture(await readFile(join(out, 'wall_albedo.png')));
+      const planes = [0, 1, 2].map((c) =>
+        Float32Array.from({ length: 256 * 256 }, (_, i) => srgbToLinear(data[3 * i + c] / 255)),
+      );
+      const seams = pictureSeams(new Raster(256, 256, planes));
+      expect(Math.max(seams.seamX, seams.seamY)).to.be.at.most(1);
+    }));
+
+  it('gives the same bytes again from the manifest’s recipe', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(300, 300).png().toFile(photo);
+      const [one, two] = [join(folder, 'one'), join(folder, 'two')];
+      expect(
+        (await zesty('bake', photo, '--out', one, '--size', '256', '--profile', 'packed', '--name', 'a b'))
+          .code,
+      ).to.equal(0);
+      const manifest = JSON.parse(await readFile(join(one, 'a b.tile.json'), 'utf8'));
+      await writeFile(join(folder, 'recipe.json'), JSON.stringify(manifest.recipe));
+      expect(
+        (await zesty('bake', photo, '--out', two, '--recipe', join(folder, 'recipe.json'), '--name', 'a b'))
+          .code,
+      ).to.equal(0);
+      expect(manifest.files.map((f: { file: string }) => f.file)).to.include(
+        'a b_occlusion-roughness-metallic.png',
+      );
+      for (const { file } of manifest.files) {
+        expect(sha256Of(await readFile(join(two, file))), file).to.equal(
+          sha256Of(await readFile(join(one, file))),
+        );
+      }
+    }));
+
+  it('carries alpha to an opacity map, and takes 16-bit grey and CMYK', () =>
+    inFolder(async (folder) => {
+      const alpha = join(folder, 'leaf.png');
+      await picture(300, 300, 4).png().toFile(alpha);
+      expect((await zesty('bake', alpha, '--out', folder, '--size', '256', '--quiet')).code).to.equal(0);
+      expect((await sharp(join(folder, 'leaf_opacity.png')).metadata()).channels).to.equal(1);
+      const grey = join(folder, 'grey.tif');
+      const values = Uint16Array.from({ length: 300 * 300 }, (_, i) => 20000 + 60 * (i % 300));
+      await sharp(values, { raw: { width: 300, height: 300, channels: 1 } })
+        .toColourspace('grey16')
+        .tiff({ compression: 'lzw' })
+        .toFile(grey);
+      const { code, err } = await zesty('bake', grey, '--out', folder, '--size', '256', '--quiet');
+      expect([code, err]).to.deep.equal([0, '']);
+      const cmyk = join(folder, 'ink.jpg');
+      await picture(300, 300).toColourspace('cmyk').jpeg().toFile(cmyk);
+      expect((await zesty('bake', cmyk, '--out', folder, '--size', '256', '--quiet')).code).to.equal(0);
+    }));
+
+  it('overwrites nothing unasked', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(300, 300).png().toFile(photo);
+      await writeFile(join(folder, 'wall_height.png'), 'mine');
+      const refused = await zesty('bake', photo, '--out', folder, '--size', '256', '--quiet');
+      expect(refused.code).to.equal(2);
+      expect(refused.err).to.match(/wall_height.png exists.*--force/);
+      oneLine(refused.err);
+      expect(await readFile(join(folder, 'wall_height.png'), 'utf8')).to.equal('mine');
+      expect((await readdir(folder)).sort()).to.deep.equal(['wall.png', 'wall_height.png']);
+      expect(
+        (await zesty('bake', photo, '--out', folder, '--size', '256', '--quiet', '--force')).code,
+      ).to.equal(0);
+      expect((await sharp(join(folder, 'wall_height.png')).metadata()).width).to.equal(256);
+    }));
+
+  it('answers wrong calls and bad pictures with 2 and one plain line, and writes nothing', () =>
+    inFolder(async (folder) => {
+      const out = join(folder, 'out');
+      const photo = join(folder, 'wall.png');
+      const file = (name: string) => join(folder, name);
+      await picture(300, 300).png().toFile(photo);
+      await writeFile(file('text.jpg'), 'just a text');
+      const whole = await noisyJpeg();
+      await writeFile(file('broken.jpg'), whole.subarray(0, whole.length / 2));
+      await sharp({ create: { width: 1, height: 1, channels: 3, background: '#888' } })
+        .png()
+        .toFile(file('dot.png'));
+      await writeFile(file('giant.png'), giantPng());
+      await writeFile(file('odd.json'), JSON.stringify({ version: 1, stations: { even: { ammount: 1 } } }));
+      await writeFile(file('text.json'), 'no json');
+      const calls: [string[], RegExp][] = [
+        [['bake', file('none.png'), '--out', out], /no such file/],
+        [['bake', folder, '--out', out], /a folder/],
+        [['bake', file('text.jpg'), '--out', out], /not a picture/],
+        [['bake', file('broken.jpg'), '--out', out], /breaks off/],
+        [['bake', file('dot.png'), '--out', out], /1 × 1/],
+        [['bake', file('giant.png'), '--out', out], /30000 × 30000/],
+        [['bake', photo, '--out', out, '--size', '1000'], /256, 512/],
+        [['bake', photo, '--out', out, '--name', '../wall'], /cannot be a file name/],
+        [['bake', photo, '--out', out, '--set', 'even.amount'], /even.amount/],
+        [['bake', photo, '--out', out, '--set', 'even.ammount=1'], /no setting “ammount”/],
+        [['bake', photo, '--out', out, '--profile', 'mine'], /separate, packed/],
+        [['bake', photo, '--out', out, '--seed', 'x'], /whole number/],
+        [['bake', photo, '--out', out, '--recipe', file('odd.json')], /stations.even.ammount/],
+        [['bake', photo, '--out', out, '--recipe', file('text.json')], /not JSON/],
+        [['bake', photo], /--out/],
+        [['grill', photo], /grill/],
+      ];
+      for (const [args, words] of calls) {
+        const { code, err, out: said } = await zesty(...args);
+        expect(code, args.join(' ')).to.equal(2);
+        expect(err, args.join(' ')).to.match(words);
+        oneLine(err);
+        expect(said).to.equal('');
+      }
+      expect(await readdir(folder)).not.to.include('out');
+    })).timeout(120000);
+
+  it('ends with 1 where the folder cannot be written', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(300, 300).png().toFile(photo);
+      const { code, err } = await zesty(
+        'bake',
+        photo,
+        '--out',
+        join(photo, 'under'),
+        '--size',
+        '256',
+        '--quiet',
+      );
+      expect(code).to.equal(1);
+      expect(err).to.match(/failed/);
+    }));
+});
+
+describe('zesty stations, check, recipe check', () => {
+  it('lists every setting with its range, default and help', async () => {
+    const { code, out } = await zesty('stations', '--json');
+    expect(code).to.equal(0);
+    const rows = JSON.parse(out);
+    const size = rows.find((row: { key: string }) => row.key === 'square.size');
+    expect(size).to.deep.include({ station: 'square', type: 'choice', default: 1024 });
+    expect(size.options).to.include(4096);
+    const amount = rows.find((row: { key: string }) => row.key === 'even.amount');
+    expect(amount).to.deep.include({ type: 'number', min: 0, max: 1, default: 1 });
+    expect((await zesty('stations')).out).to.include('relief.depthMm');
+  });
+
+  it('measures a picture taken as a tile', () =>
+    inFolder(async (folder) => {
+      const tiling = join(folder, 'tiling.png');
+      const wave = new Uint8Array(128 * 128 * 3);
+      for (let i = 0; i < 128 * 128; i++) {
+        const v =
+          120 +
+          50 * Math.cos((2 * Math.PI * 3 * (i % 128)) / 128) +
+          40 * Math.cos((2 * Math.PI * 2 * Math.floor(i / 128)) / 128);
+        wave.fill(v, 3 * i, 3 * i + 3);
+      }
+      await sharp(wave, { raw: { width: 128, height: 128, channels: 3 } })
+        .png()
+        .toFile(tiling);
+      const yes = JSON.parse((await zesty('check', tiling, '--json')).out);
+      expect(yes).to.include({ width: 128, powerOfTwo: true, tiles: true });
+      const slope = join(folder, 'slope.png');
+      await picture(96, 64).png().toFile(slope);
+      const no = JSON.parse((await zesty('check', slope, '--json')).out);
+      expect(no).to.include({ powerOfTwo: false, tiles: false });
+      expect(no.seamX).to.be.above(10);
+      expect((await zesty('check', slope)).out).to.match(/tiles +no/);
+    }));
+
+  it('says what is wrong with a recipe, or that nothing is', () =>
+    inFolder(async (folder) => {
+      const file = join(folder, 'r.json');
+      await writeFile(file, JSON.stringify(newRecipe()));
+      const sound = await zesty('recipe', 'check', file);
+      expect([sound.code, sound.out.trim()]).to.deep.equal([0, 'The recipe is sound.']);
+      await writeFile(
+        file,
+        JSON.stringify({ version: 1, stations: { join: { method: 'glue', overlop: 1 } } }),
+      );
+      const wrong = await zesty('recipe', 'check', file);
+      expect(wrong.code).to.equal(2);
+      expect(wrong.err)
+        .to.match(/join.method/)
+        .and.match(/overlop/);
+    }));
+});
