@@ -5,6 +5,13 @@ import { VIEW_NAMES } from '../engine/views.ts';
 import { LAYS, useBench } from './state.ts';
 import { viewInForce } from './use-engine.ts';
 
+/** Keys work from a slider too, but never while a text is written. */
+const OPTIONS = {
+  enableOnFormTags: true,
+  ignoreEventWhen: ({ target }: KeyboardEvent) =>
+    target instanceof HTMLInputElement && !['range', 'checkbox'].includes(target.type),
+};
+
 /** The Bench by keyboard. */
 export function useShortcuts(): void {
   const navigate = useNavigate();
@@ -13,18 +20,25 @@ export function useShortcuts(): void {
     if (name) navigate(`/tiles/${useBench.getState().tileId}/${name}`);
   };
   const here = () => STATION_NAMES.indexOf(useBench.getState().station);
-  const byCharacter = { useKey: true };
-  useHotkeys('.', () => go(here() + 1), byCharacter);
-  useHotkeys(',', () => go(here() - 1), { ...byCharacter, splitKey: ';' });
-  useHotkeys('1,2,3,4,5,6,7,8', (event) => go(Number(event.key) - 1));
-  useHotkeys('t', () => {
-    const { lay, set } = useBench.getState();
-    set({ lay: LAYS[(LAYS.indexOf(lay) + 1) % LAYS.length] });
-  });
-  useHotkeys('h', () => useBench.getState().set({ halfShift: !useBench.getState().halfShift }));
-  useHotkeys('m', () => {
-    const state = useBench.getState();
-    const views = VIEW_NAMES.filter((view) => view !== 'opacity' || state.maps?.opacity != null);
-    state.set({ chosenView: views[(views.indexOf(viewInForce(state)) + 1) % views.length] });
-  });
+  useHotkeys('period', () => go(here() + 1), OPTIONS);
+  useHotkeys('comma', () => go(here() - 1), OPTIONS);
+  useHotkeys('1,2,3,4,5,6,7,8', (event) => go(Number(event.key) - 1), OPTIONS);
+  useHotkeys(
+    't',
+    () => {
+      const { lay, set } = useBench.getState();
+      set({ lay: LAYS[(LAYS.indexOf(lay) + 1) % LAYS.length] });
+    },
+    OPTIONS,
+  );
+  useHotkeys('h', () => useBench.getState().set({ halfShift: !useBench.getState().halfShift }), OPTIONS);
+  useHotkeys(
+    'm',
+    () => {
+      const state = useBench.getState();
+      const views = VIEW_NAMES.filter((view) => view !== 'opacity' || state.maps?.opacity != null);
+      state.set({ chosenView: views[(views.indexOf(viewInForce(state)) + 1) % views.length] });
+    },
+    OPTIONS,
+  );
 }

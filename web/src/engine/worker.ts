@@ -1,6 +1,5 @@
 import {
   Engine,
-  type Evaluation,
   luminance,
   Problem,
   Raster,
@@ -27,7 +26,9 @@ const REST_MS = 350;
 
 const engine = new Engine(serverHost, CACHE_BYTES);
 let current: AbortController | null = null;
-let last: Evaluation | null = null;
+/** What the pass at work has made so far, and what the last whole pass made. */
+let latest: Made | null = null;
+let whole: Made | null = null;
 let wantedView: ViewName = 'photo';
 
 /** Sizes in the order they are shown: quick first, then sharper. */
@@ -36,15 +37,20 @@ function sizesFor(wanted: number): number[] {
   return [...new Set([Math.min(WORKING_SIZE, top), Math.min(1024, top), top])];
 }
 
-function viewOf(evaluation: Evaluation, view: ViewName): ShownView | null {
-  const raster = viewRaster(evaluation.outputs, view, evaluation.frame.size);
+interface Made {
+  outputs: Partial<StationOutputs>;
+  size: number;
+}
+
+function viewOf({ outputs, size }: Made, view: ViewName): ShownView | null {
+  const raster = viewRaster(outputs, view, size);
   if (!raster) return null;
   const { width, height, planes } = raster;
   // Copies: what is handed out leaves this thread, and the cache must keep its own.
   return { view, width, height, rgba: rgbaOf(raster, view), planes: planes.map((plane) => plane.slice()) };
 }
 
-function thumbnailOf(outputs: Partial<StationOutputs>, size: number, station: StationName): Thumbnail | null {
+function thumbnailOf({ outputs, size }: Made, station: StationName): Thumbnail | null {
   const view = VIEW_OF[station];
   const raster = viewRaster(outputs, view, size);
   if (!raster) return null;
@@ -67,10 +73,9 @@ function packedRgba(maps: TileOutputs): ShownMaps['packed'] {
   return out;
 }
 
-function mapsOf(evaluation: Evaluation): ShownMaps | null {
-  const { join, gauge, relief, finish } = evaluation.outputs;
+function mapsOf({ outputs, size }: Made): ShownMaps | null {
+  const { join, gauge, relief, finish } = outputs;
   if (!join || !gauge || !relief || !finish) return null;
-  const { size } = evaluation.frame;
   const heightSize = Math.min(HEIGHT_SIZE, size);
   const height = resizeArea(new Raster(size, size, [relief.height]), heightSize, heightSize);
   return {
@@ -129,30 +134,30 @@ const worker: EngineWorker = {
     try {
       for (const [k, size] of sizesFor(recipe.stations.square.size).entries()) {
         if (k > 0) await rest(signal);
+        let sent: ViewName | null = null;
         const evaluation = await engine.evaluate({
           recipe: decided,
           source,
           size,
           signal,
           onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
-          onStation: (station, verdict, outputs) => {
-            if (!signal.aborted)
-              send({
-                kind: 'station',
-                station,
-                verdict,
-                thumbnail: thumbnailOf(outputs, size, station),
-                size,
-              });
+          onStation(station, verdict, outputs) {
+            if (signal.aborted) return;
+            latest = { outputs, size };
+            send({ kind: 'station', station, verdict, thumbnail: thumbnailOf(latest, station), size });
+            // The Floor need not wait for stations that it does not show.
+            const shown = sent === wantedView ? null : viewOf(latest, wantedView);
+            if (shown) {
+              sent = shown.view;
+              send({ kind: 'view', shown, size });
+            }
+            if (station === 'gauge') send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
           },
         });
         decided = evaluation.recipe;
-        last = evaluation;
-        const shown = viewOf(evaluation, wantedView);
-        if (shown) send({ kind: 'view', shown, size });
-        const maps = withMaps ? mapsOf(evaluation) : null;
+        whole = { outputs: evaluation.outputs, size };
+        const maps = withMaps ? mapsOf(whole) : null;
         if (maps) send({ kind: 'maps', maps });
-        if (evaluation.outputs.gauge) send({ kind: 'bins', bins: binsOf(evaluation.outputs.gauge.albedo) });
         send({ kind: 'settled', size, decisions: decided.decisions, timings: evaluation.timings });
       }
       send({ kind: 'idle' });
@@ -170,7 +175,7 @@ const worker: EngineWorker = {
   },
   look(view) {
     wantedView = view;
-    const shown = last ? viewOf(last, view) : null;
+    const shown = (latest && viewOf(latest, view)) ?? (whole && viewOf(whole, view));
     return shown ? Comlink.transfer(shown, [shown.rgba.buffer, ...shown.planes.map((p) => p.buffer)]) : null;
   },
 };

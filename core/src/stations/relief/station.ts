@@ -155,7 +155,7 @@ function scaled(bands: Float32Array, { low, high }: { low: number; high: number 
 }
 
 /** Occlusion is smooth: above this size it is made at half the size and brought up. */
-const FULL_OCCLUSION_SIZE = 512;
+const FULL_OCCLUSION_SIZE = 256;
 
 async function occlusionMap(
   height: Float32Array,

@@ -18,6 +18,16 @@ function pictureOf(rgba: Uint8ClampedArray<ArrayBuffer>, width: number, height: 
   return canvas;
 }
 
+const pill = {
+  bgcolor: GREY.sheet,
+  borderRadius: 1,
+  px: 1.25,
+  py: 0.25,
+  fontFamily: FIGURES,
+  fontSize: 12,
+  whiteSpace: 'pre',
+};
+
 /** The flat view: the tile laid beside itself, or the photo while Source is looked at. */
 export function Floor() {
   const shown = useBench((s) => s.shown);
@@ -119,29 +129,21 @@ export function Floor() {
         {isPhoto && <CropOutline look={look} tile={tile} />}
         {!shown && (
           <Typography
-            sx={{ position: 'absolute', inset: 0, display: 'grid', placeItems: 'center', color: '#fff' }}
+            component="div"
+            sx={{ position: 'absolute', inset: 0, display: 'grid', placeItems: 'center' }}
           >
-            Reading the photo …
+            <Box component="span" sx={pill}>
+              Reading the photo …
+            </Box>
           </Typography>
         )}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', minHeight: 26 }}>
-        <Box
-          data-testid="readout"
-          sx={{
-            bgcolor: GREY.sheet,
-            borderRadius: 1,
-            px: 1.25,
-            py: 0.25,
-            fontFamily: FIGURES,
-            fontSize: 12,
-            whiteSpace: 'pre',
-          }}
-        >
+        <Box data-testid="readout" sx={pill}>
           {at && shown ? readoutAt(shown, at.x, at.y, depthMm) : 'Point at the picture to read it'}
         </Box>
         {shown && (
-          <Typography sx={{ ml: 'auto', fontFamily: FIGURES, fontSize: 12, color: '#fff' }}>
+          <Typography sx={{ ...pill, ml: 'auto' }}>
             {isPhoto ? '' : `${shown.width} px · `}
             {((100 * look.edge * devicePixelRatio) / tile.width).toFixed(0)} %
           </Typography>

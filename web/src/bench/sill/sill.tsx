@@ -2,19 +2,26 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { OrbitControls } from '@react-three/drei';
 import { Canvas, useThree } from '@react-three/fiber';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import * as THREE from 'three';
 import { GREY } from '../../theme.ts';
 import { Choices } from '../choices.tsx';
 import { useBench } from '../state.ts';
 import { SHAPES, type Shape } from './shapes.ts';
+import { isSoftware } from './software.ts';
 import { SunDisc } from './sun-disc.tsx';
 import { Surface } from './surface.tsx';
 import { surroundings } from './surroundings.ts';
 
+/**
+ * Light from all round: image-based where a graphics card draws. Filtering the picture of the surroundings
+ * takes many seconds without one, so there a sky light and two soft fills stand for it.
+ */
 function Surroundings() {
   const { gl, scene, invalidate } = useThree();
+  const software = useMemo(() => isSoftware(gl.getContext()), [gl]);
   useEffect(() => {
+    if (software) return;
     const generator = new THREE.PMREMGenerator(gl);
     const picture = surroundings();
     const target = generator.fromEquirectangular(picture);
@@ -27,8 +34,15 @@ function Surroundings() {
       picture.dispose();
       generator.dispose();
     };
-  }, [gl, scene, invalidate]);
-  return null;
+  }, [gl, scene, invalidate, software]);
+  if (!software) return null;
+  return (
+    <>
+      <hemisphereLight args={['#ffffff', '#666666', 1.3]} />
+      <directionalLight position={[2, 1, 3]} intensity={0.35} />
+      <directionalLight position={[-1, -2, 3]} intensity={0.25} />
+    </>
+  );
 }
 
 const FIELD_OF_VIEW = 42;

@@ -3,6 +3,7 @@ import { useEffect, useMemo } from 'react';
 import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
 import { REPEATS, type Shape, shapeOf, TILE_EDGE } from './shapes.ts';
+import { isSoftware } from './software.ts';
 import { texturesOf } from './textures.ts';
 
 interface SurfaceProps {
@@ -24,7 +25,7 @@ function iorOf(f0: number): number {
 export function Surface({ maps, shape, depthShare, green }: SurfaceProps) {
   const gl = useThree((state) => state.gl);
   const invalidate = useThree((state) => state.invalidate);
-  const geometry = useMemo(() => shapeOf(shape), [shape]);
+  const geometry = useMemo(() => shapeOf(shape, isSoftware(gl.getContext()) ? 0.35 : 1), [shape, gl]);
   const textures = useMemo(
     () => texturesOf(maps, Math.min(8, gl.capabilities.getMaxAnisotropy())),
     [maps, gl],

@@ -1,0 +1,3 @@
+import { closeBrowser } from './stage.ts';
+
+after(() => closeBrowser());

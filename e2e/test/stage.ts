@@ -1,0 +1,132 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { type DemoId, makeMissingPictures, seed } from '@zesty-tile/demo';
+import { serve } from '@zesty-tile/server';
+import { type Browser, chromium, type Page } from 'playwright-core';
+
+const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
+
+let browser: Browser | null = null;
+
+/** The browser of a whole run; started once. */
+async function browserOnce(): Promise<Browser> {
+  browser ??= await chromium.launch({
+    executablePath: process.env.ZESTY_CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--use-angle=swiftshader',
+      '--enable-unsafe-swiftshader',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--no-first-run',
+    ],
+  });
+  return browser;
+}
+
+export async function closeBrowser(): Promise<void> {
+  await browser?.close();
+  browser = null;
+}
+
+/** Long enough for a slow machine; a test that passes never waits so long. */
+export const PATIENCE = 90_000;
+
+/** Has every tile worked at another size, so that what a test waits for is quick. */
+async function setSize(url: string, size: number) {
+  const { tiles } = await (await fetch(`${url}/api/tiles`)).json();
+  for (const { id } of tiles) {
+    const { revision } = await (await fetch(`${url}/api/tiles/${id}`)).json();
+    const { recipe } = revision;
+    recipe.stations.square.size = size;
+    const body = JSON.stringify({ base: revision.number, recipe });
+    const headers = { 'Content-Type': 'application/json' };
+    await fetch(`${url}/api/tiles/${id}/revisions`, { method: 'POST', headers, body });
+  }
+}
+
+/** A server with demo tiles of its own, and pages to look at it. */
+export async function openStage(tiles: readonly DemoId[], size?: 512) {
+  const data = await mkdtemp(join(tmpdir(), 'zesty-e2e-'));
+  await makeMissingPictures(tiles);
+  await seed(data, tiles);
+  const serverErrors: unknown[] = [];
+  let running = await serve({
+    data,
+    host: '127.0.0.1',
+    port: 0,
+    web: WEB,
+    log: (error) => serverErrors.push(error),
+  });
+  if (size) await setSize(running.url, size);
+  const port = Number(new URL(running.url).port);
+  const faults: string[] = [];
+  return {
+    data,
+    serverErrors,
+    /** Errors that pages printed or threw. */
+    faults,
+    get url() {
+      return running.url;
+    },
+    get store() {
+      return running.store;
+    },
+    async page(): Promise<Page> {
+      const context = await (await browserOnce()).newContext({
+        viewport: { width: 1280, height: 800 },
+        acceptDownloads: true,
+      });
+      context.setDefaultTimeout(PATIENCE);
+      const page = await context.newPage();
+      page.on('pageerror', (error) => faults.push(error.message));
+      page.on('console', (message) => {
+        if (message.type() === 'error') faults.push(message.text());
+      });
+      return page;
+    },
+    /** The server goes away, as when it crashed. */
+    async stop() {
+      await running.close();
+    },
+    /** And is back on the same address, over the same data. */
+    async restart() {
+      running = await serve({
+        data,
+        host: '127.0.0.1',
+        port,
+        web: WEB,
+        log: (error) => serverErrors.push(error),
+      });
+    },
+    async end() {
+      await running.close();
+      await rm(data, { recursive: true, force: true });
+    },
+  };
+}
+
+export type Stage = Awaited<ReturnType<typeof openStage>>;
+
+/** The picture on the Floor, once it is there. */
+export const onFloor = (page: Page, view: string, size?: number) =>
+  page.locator(`canvas[data-view="${view}"]${size ? `[data-size="${size}"]` : ''}`).waitFor();
+
+export const station = (page: Page, name: string) => page.locator(`[data-station="${name}"]`);
+
+/** Words of a station's verdict on the Course. */
+export async function verdictOf(page: Page, name: string): Promise<string> {
+  const words = station(page, name);
+  await words.getByText(/[✓▲✕]/).first().waitFor();
+  return (await words.textContent()) ?? '';
+}
+
+/** Waits until the Bench has saved what was changed. */
+export const saved = (page: Page) =>
+  page
+    .getByTestId('saved')
+    .getByText(/Saved \d/)
+    .waitFor();

@@ -1,0 +1,167 @@
+import { readFile } from 'node:fs/promises';
+import { decodePicture, sha256Of } from '@zesty-tile/codecs';
+import { pictureSeams, Raster, srgbToLinear } from '@zesty-tile/core';
+import { demoPicture, makeMissingPictures } from '@zesty-tile/demo';
+import { expect } from 'chai';
+import { unzipSync } from 'fflate';
+import type { Page } from 'playwright-core';
+import { onFloor, openStage, type Stage, saved, station, verdictOf } from './stage.ts';
+
+async function fetchZip(page: Page): Promise<Record<string, Uint8Array>> {
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Download zip' }).first().click();
+  return unzipSync(new Uint8Array(await readFile(await (await waiting).path())));
+}
+
+describe('from a photo to a crate', () => {
+  let stage: Stage;
+  let page: Page;
+  before(async () => {
+    await makeMissingPictures(['cane']);
+    stage = await openStage(['pamments', 'ripples']);
+    page = await stage.page();
+  });
+  after(async () => {
+    await page.context().close();
+    await stage.end();
+  });
+
+  it('the Yard shows the Limonaia with its tiles laid 2 × 2 and what each still needs', async () => {
+    await page.goto(stage.url);
+    await page.getByRole('tab', { name: 'Limonaia 2' }).waitFor();
+    const good = page.locator('[data-tile="Terrace pamments"]');
+    await good.getByRole('img', { name: 'Terrace pamments, laid 2 × 2' }).waitFor();
+    expect(await good.textContent()).to.include('✓ fine');
+    expect(await good.textContent()).to.include('1024 · 1.24 m');
+    const needy = page.locator('[data-tile="Salt-pan ripples"]');
+    await needy.getByRole('img').waitFor();
+    expect(await needy.textContent()).to.include('▲ 2 to look at');
+  });
+
+  it('a tile opens at Source, and Floor, Sill and Course fill', async () => {
+    await page.locator('[data-tile="Terrace pamments"]').click();
+    await page.waitForURL(/\/tiles\/[\w-]+\/source$/);
+    await onFloor(page, 'photo');
+    await page.locator('[data-sill="lit"]').waitFor();
+    expect(await verdictOf(page, 'source')).to.include('1600 × 1200');
+    expect(await verdictOf(page, 'join')).to.match(/✓ (seam|blotch) 0\.\d\d/);
+    expect(await verdictOf(page, 'gauge')).to.match(/✓ median 0\.\d{3}/);
+    expect(await page.getByText(/The photo holds 1200 px/).isVisible()).to.equal(true);
+  });
+
+  it('each station brings its own picture, its dials and its figures', async () => {
+    for (const [name, view, dial] of [
+      ['square', 'crop', 'Turn'],
+      ['even', 'evened', 'Amount'],
+      ['join', 'joined', 'Overlap'],
+      ['gauge', 'albedo', 'Exposure'],
+      ['relief', 'height', 'Depth'],
+      ['finish', 'roughness', 'Tone curve'],
+    ]) {
+      await station(page, name).click();
+      await onFloor(page, view);
+      await page.getByRole('slider', { name: dial, exact: true }).waitFor();
+      await page.getByText(/^Measured/).waitFor();
+      expect(await station(page, name).getAttribute('aria-current')).to.equal('step');
+    }
+  });
+
+  it('the keys move along the Course and change the lay', async () => {
+    await station(page, 'gauge').click();
+    await onFloor(page, 'albedo');
+    await page.keyboard.press('.');
+    await onFloor(page, 'height');
+    await page.keyboard.press(',');
+    await onFloor(page, 'albedo');
+    await page.keyboard.press('4');
+    await onFloor(page, 'joined');
+    const lay = () => page.getByRole('img', { name: /laid/ }).getAttribute('aria-label');
+    expect(await lay()).to.include('laid 2 × 2');
+    await page.keyboard.press('t');
+    await page.getByRole('img', { name: /laid 3 × 3/ }).waitFor();
+    await page.getByRole('button', { name: '1', exact: true }).click();
+    await page.getByRole('img', { name: /laid 1 × 1/ }).waitFor();
+  });
+
+  it('a dial changes the picture, the figures and what is saved', async () => {
+    await station(page, 'gauge').click();
+    await onFloor(page, 'albedo');
+    const before = await verdictOf(page, 'gauge');
+    const figure = page.getByRole('textbox', { name: 'Exposure, figure' });
+    await figure.fill('-3');
+    await figure.press('Enter');
+    await page.getByText(/below the band/).waitFor();
+    expect(await verdictOf(page, 'gauge'))
+      .to.include('✕ median too dark')
+      .and.not.equal(before);
+    await saved(page);
+    await page.reload();
+    await onFloor(page, 'albedo');
+    expect(await page.getByRole('textbox', { name: 'Exposure, figure' }).inputValue()).to.equal('−3.00');
+    const slider = page.getByRole('slider', { name: 'Exposure', exact: true });
+    await slider.focus();
+    await page.keyboard.press('Shift+ArrowRight');
+    expect(await page.getByRole('textbox', { name: 'Exposure, figure' }).inputValue()).to.equal('−2.80');
+    await page.getByRole('textbox', { name: 'Exposure, figure' }).dblclick();
+    expect(await page.getByRole('textbox', { name: 'Exposure, figure' }).inputValue()).to.equal('0.00');
+    await page.getByText(/inside the band/).waitFor();
+    await saved(page);
+  });
+
+  it('the readout gives the pixel’s values, and they are those of the map', async () => {
+    const canvas = page.locator('canvas[data-view="albedo"]');
+    const box = (await canvas.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    const colour = page.getByTestId('readout');
+    await colour.getByText(/sRGB \d+ \d+ \d+ {2}Y 0\.\d{3}/).waitFor();
+    await page.getByRole('combobox', { name: 'Map on the Floor' }).click();
+    await page.getByRole('option', { name: 'Metallic' }).click();
+    await onFloor(page, 'metallic');
+    await page.getByRole('listbox').waitFor({ state: 'detached' });
+    await page.mouse.move(box.x + box.width / 2 + 5, box.y + box.height / 2);
+    await colour.getByText(/metallic 0\.000/).waitFor();
+  });
+
+  it('a crate is made, followed, and downloaded: every map is there, tiles, and matches the manifest', async () => {
+    await station(page, 'crate').click();
+    await page.getByRole('button', { name: 'Crate it' }).click();
+    await page.getByText(/Crate 1, ready/).waitFor();
+    const held = await fetchZip(page);
+    const manifest = JSON.parse(new TextDecoder().decode(held['Terrace pamments.tile.json']));
+    expect(manifest.files).to.have.length(8);
+    for (const file of manifest.files) expect(sha256Of(held[file.file]), file.file).to.equal(file.sha256);
+    expect(manifest.recipe.stations.gauge.exposure).to.equal(0);
+    const { data, width, height } = await decodePicture(held['Terrace pamments_albedo.png']);
+    expect([width, height]).to.deep.equal([1024, 1024]);
+    const planes = [0, 1, 2].map((c) =>
+      Float32Array.from({ length: width * height }, (_, i) => srgbToLinear(data[3 * i + c] / 255)),
+    );
+    const seams = pictureSeams(new Raster(width, height, planes));
+    expect(Math.max(...Object.values(seams))).to.be.at.most(1);
+  });
+
+  it('a photo dropped in the Yard becomes a tile and opens', async () => {
+    await page.goto(stage.url);
+    await page.getByLabel('Photo for a new tile').setInputFiles(demoPicture('cane'));
+    await page.waitForURL(/\/tiles\/[\w-]+\/source$/);
+    await onFloor(page, 'photo');
+    expect(await page.getByRole('navigation', { name: 'Where you are' }).textContent()).to.include(
+      'limonaia-cane',
+    );
+    await page.goto(stage.url);
+    await page.getByRole('tab', { name: 'Limonaia 3' }).waitFor();
+  });
+
+  it('a file that is no picture is refused in the Yard, with the reason and what to do', async () => {
+    await page
+      .getByLabel('Photo for a new tile')
+      .setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('notes') });
+    await page.getByText(/notes\.jpg: The file is not a picture.*Use a PNG/).waitFor();
+    await page.getByRole('tab', { name: 'Limonaia 3' }).waitFor();
+  });
+
+  it('no page met an error of its own on the way', () => {
+    expect(stage.faults.filter((fault) => !/status of 422/.test(fault))).to.deep.equal([]);
+    expect(stage.serverErrors).to.deep.equal([]);
+  });
+});
