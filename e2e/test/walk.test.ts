@@ -118,7 +118,7 @@ describe('from a photo to a crate', () => {
     await page.getByRole('option', { name: 'Metallic' }).click();
     await onFloor(page, 'metallic');
     await page.getByRole('listbox').waitFor({ state: 'detached' });
-    await page.mouse.move(box.x + box.width / 2 + 5, box.y + box.height / 2);
+    await page.mouse.move(box.x + box.width / 2 + 9, box.y + box.height / 2, { steps: 4 });
     await colour.getByText(/metallic 0\.000/).waitFor();
   });
 

@@ -9,6 +9,8 @@ export type Lay = (typeof LAYS)[number];
 interface StationFound {
   verdict: Verdict;
   thumbnail: Thumbnail | null;
+  /** Edge of the tile it was measured on. */
+  size: number;
 }
 
 /** What the Bench knows: the recipe in hand, what the engine made of it, how it is looked at. */
@@ -29,7 +31,6 @@ export interface BenchState {
   bins: LuminanceBins | null;
   found: Partial<Record<StationName, StationFound>>;
   busy: { station: StationName; done: number; size: number } | null;
-  shownSize: number;
   failure: { message: string; hint: string } | null;
   open(given: Pick<BenchState, 'tileId' | 'source' | 'recipe' | 'base'>): void;
   set(values: Partial<BenchState>): void;
@@ -43,7 +44,6 @@ const NOTHING_FOUND = {
   bins: null,
   found: {},
   busy: null,
-  shownSize: 0,
   failure: null,
 } satisfies Partial<BenchState>;
 
@@ -73,14 +73,14 @@ export const useBench = create<BenchState>((set) => ({
         case 'busy':
           return { busy: { station: update.station, done: update.done, size: update.size }, failure: null };
         case 'view':
-          return { shown: update.shown, shownSize: update.size };
+          return { shown: update.shown };
         case 'maps':
           return { maps: update.maps };
         case 'bins':
           return { bins: update.bins };
         case 'station': {
-          const { verdict, thumbnail } = update;
-          return { found: { ...now.found, [update.station]: { verdict, thumbnail } } };
+          const { verdict, thumbnail, size } = update;
+          return { found: { ...now.found, [update.station]: { verdict, thumbnail, size } } };
         }
         case 'settled':
           return { busy: null, recipe: { ...now.recipe, decisions: update.decisions } };

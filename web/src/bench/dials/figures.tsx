@@ -11,16 +11,16 @@ const words = ({ value, unit }: Figure) => {
 
 /** The figures behind a verdict, as measured. */
 export function Figures({ station }: { station: StationName }) {
-  const figures = useBench((s) => s.found[station]?.verdict.figures);
-  const size = useBench((s) => s.shownSize);
-  if (!figures || figures.length === 0) return null;
+  const found = useBench((s) => s.found[station]);
+  if (!found || found.verdict.figures.length === 0) return null;
+  const { size, verdict } = found;
   return (
     <div>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
-        Measured{size > 0 && station !== 'source' ? ` at ${size} px` : ''}
+        Measured{station === 'source' ? '' : ` at ${size} px`}
       </Typography>
       <Box component="dl" sx={{ m: 0 }}>
-        {figures.map((figure) => (
+        {verdict.figures.map((figure) => (
           <Box
             key={figure.id}
             sx={{

@@ -1,0 +1,131 @@
+import { readFile } from 'node:fs/promises';
+import { sourceHost } from '@zesty-tile/codecs';
+import {
+  atrousBands,
+  Engine,
+  gaussian,
+  Raster,
+  type Recipe,
+  resizeLanczos,
+  seamFigures,
+  TORUS,
+  visibility,
+} from '@zesty-tile/core';
+import { demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
+import sharp from 'sharp';
+
+// Times on shared machines swing by half; a ratio to a general library in the same run swings far less.
+
+const ROUNDS = 3;
+
+async function best(work: () => unknown): Promise<number> {
+  let least = Number.POSITIVE_INFINITY;
+  for (let round = 0; round < ROUNDS; round++) {
+    const start = performance.now();
+    await work();
+    least = Math.min(least, performance.now() - start);
+  }
+  return least;
+}
+
+/** sharp hands its floats out by way of 16-bit codes, so the planes fill their range. */
+const SCALE = 60000;
+
+const plane = (size: number) =>
+  Float32Array.from(
+    { length: size * size },
+    (_, i) => SCALE * (0.5 + 0.4 * Math.sin(i * 12.9898) * Math.cos(i * 0.031)),
+  );
+
+/** sharp over one float plane, its own kernels, its own threads. */
+const withSharp = (data: Float32Array, size: number) =>
+  sharp(data, { raw: { width: size, height: size, channels: 1 } });
+const blurred = (data: Float32Array, size: number, sigma: number) =>
+  withSharp(data, size).blur(sigma).toColourspace('grey16').raw({ depth: 'float' }).toBuffer();
+
+async function checkSharp(data: Float32Array, size: number) {
+  const out = await blurred(data, size, 16);
+  const values = new Float32Array(out.buffer, out.byteOffset, size * size);
+  const ours = gaussian(data, size, size, 16, TORUS);
+  const middle = (size / 2) * size + size / 2;
+  if (!(Math.abs(values[middle] - ours[middle]) < SCALE * 1e-3))
+    throw new Error('sharp did not do the same blur; the ratios would mean nothing.');
+}
+
+const rows: { work: string; ours: number; sharps: number; against: string }[] = [];
+async function row(work: string, ours: () => unknown, against: string, sharps: number) {
+  rows.push({ work, ours: await best(ours), sharps, against });
+}
+
+await makeMissingPictures(['pamments']);
+const p1 = plane(1024);
+const p2 = plane(2048);
+await checkSharp(p2, 2048);
+
+const u1 = await best(() => blurred(p1, 1024, 16));
+const u2 = await best(() => blurred(p2, 2048, 16));
+await row('Gaussian σ 16, 2048²', () => gaussian(p2, 2048, 2048, 16, TORUS), 'its blur σ 16', u2);
+const s4 = await best(() => blurred(p2, 2048, 4));
+await row('Gaussian σ 4, 2048²', () => gaussian(p2, 2048, 2048, 4, TORUS), 'its blur σ 4', s4);
+const r2 = await best(() =>
+  withSharp(p2, 2048)
+    .resize(1024, 1024, { kernel: 'lanczos3' })
+    .toColourspace('grey16')
+    .raw({ depth: 'float' })
+    .toBuffer(),
+);
+await row(
+  'Lanczos 2048² to 1024²',
+  () => resizeLanczos(new Raster(2048, 2048, [p2]), 1024, 1024, TORUS),
+  'its Lanczos',
+  r2,
+);
+await row('Five à trous bands, 1024²', () => atrousBands(p1, 1024, 1024, 5, TORUS), 'blur σ 16, 1024²', u1);
+await row(
+  'Seam and blotch figures, 1024²',
+  () => seamFigures(new Raster(1024, 1024, [p1, p1, p1])),
+  'blur σ 16, 1024²',
+  u1,
+);
+const heights = plane(512).map((v) => (30 * v) / SCALE);
+await row(
+  'Occlusion, 16 directions, 512²',
+  () => visibility(heights, 512, 24, TORUS, async () => {}),
+  'blur σ 16, 1024²',
+  u1,
+);
+
+const bytes = await readFile(demoPicture('pamments'));
+const source = { sha256: 'pamments', width: 1600, height: 1200 };
+const host = sourceHost(async () => bytes);
+const recipe = demoRecipe('pamments');
+const run = (engine: Engine, size: number, given: Recipe) => engine.evaluate({ recipe: given, source, size });
+const decided = (await run(new Engine(host, 0), 512, recipe)).recipe;
+await row(
+  'Whole run at 512², decisions known',
+  () => run(new Engine(host, 0), 512, decided),
+  'blur σ 16, 1024²',
+  u1,
+);
+await row(
+  'Whole run at 1024², decisions known',
+  () => run(new Engine(host, 0), 1024, decided),
+  'blur σ 16, 2048²',
+  u2,
+);
+const warm = new Engine(host, 2 ** 30);
+await run(warm, 512, decided);
+let exposure = 0;
+const dial = () => {
+  exposure += 0.02;
+  const stations = { ...decided.stations, gauge: { ...decided.stations.gauge, exposure } };
+  return run(warm, 512, { ...decided, stations });
+};
+await row('Exposure dial to all maps, 512²', dial, 'blur σ 16, 1024²', u1);
+const ms = (v: number) => v.toFixed(v < 10 ? 1 : 0).padStart(7);
+console.log(`\n${'work'.padEnd(42)}   ours ms  sharp ms   ratio   sharp’s work`);
+for (const { work, ours, sharps, against } of rows) {
+  console.log(
+    `${work.padEnd(42)}   ${ms(ours)}   ${ms(sharps)}   ${(ours / sharps).toFixed(2).padStart(5)}   ${against}`,
+  );
+}
