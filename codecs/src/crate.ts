@@ -30,8 +30,13 @@ export async function encodeCrate(
   const files = evaluation.outputs.crate?.files ?? [];
   const names = crateFileNames(evaluation, name);
   const written = [];
+  // The next file is encoded, in threads of the codec, while the one before is hashed and stored.
+  let next = files.length > 0 ? encodePng(files[0]) : null;
   for (const [k, file] of files.entries()) {
-    const bytes = await encodePng(file);
+    const bytes = await next!;
+    next = k + 1 < files.length ? encodePng(files[k + 1]) : null;
+    // A failure of storing is told first; that of the next encoding must not go unheard meanwhile.
+    next?.catch(() => {});
     const sha256 = sha256Of(bytes);
     await store({ name: names[k], bytes, sha256 });
     written.push({ file, name: names[k], sha256 });

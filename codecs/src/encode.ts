@@ -15,7 +15,7 @@ export async function encodePng(file: CrateFile): Promise<Uint8Array> {
   const space = channels === 1 ? (bits === 16 ? 'grey16' : 'b-w') : bits === 16 ? 'rgb16' : 'srgb';
   const tagged = picture.toColourspace(space);
   const out = kind === 'colour' ? tagged.withIccProfile('srgb') : tagged;
-  return out.png({ compressionLevel: 6, adaptiveFiltering: true }).toBuffer();
+  return out.png({ compressionLevel: 5, adaptiveFiltering: true }).toBuffer();
 }
 
 const THUMBNAIL = 256;

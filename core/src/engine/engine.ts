@@ -1,6 +1,6 @@
 import type { Pixels, SourceRef } from '../pixels.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
-import { READS, STATIONS, type StationOutputs } from '../stations/index.ts';
+import { DECIDES_FROM, READS, STATIONS, type StationOutputs } from '../stations/index.ts';
 import { joins } from '../stations/join/overlap.ts';
 import {
   type Frame,
@@ -219,14 +219,18 @@ class Walk {
     return stage;
   }
 
-  async #inputs(name: StationName, size: number): Promise<{ input: unknown; keys: string[] }> {
+  async #inputs(
+    name: StationName,
+    size: number,
+    reads = READS[name],
+  ): Promise<{ input: unknown; keys: string[] }> {
     if (name === 'source') {
       const { source, recipe } = this.#request;
       const reduction = reductionFor(source, neededShortEdge(recipe, size));
       return { input: null, keys: [source.sha256, String(reduction)] };
     }
     const stages = await Promise.all(
-      READS[name].map(async (read) => [read, await this.#stage(read, size)] as const),
+      reads.map(async (read) => [read, await this.#stage(read, size)] as const),
     );
     const keys = stages.map(([, stage]) => stage.key);
     const outputs = Object.fromEntries(stages.map(([read, stage]) => [read, stage.output]));
@@ -250,7 +254,7 @@ class Walk {
       this.#decisions[name] = kept;
       return kept.data;
     }
-    const { input } = await this.#inputs(name, WORKING_SIZE);
+    const { input } = await this.#inputs(name, WORKING_SIZE, DECIDES_FROM[name]);
     const context = this.#context(name, key);
     const data = await station.decide(input, this.#settings(name), frame, context);
     if (data !== null) {
@@ -262,7 +266,7 @@ class Walk {
 
   /** What stands before a station, without any size: the source, and the settings on the way to it. */
   async #originKey(name: StationName): Promise<string> {
-    const before = READS[name].map((read) => this.#pathKey(read));
+    const before = DECIDES_FROM[name].map((read) => this.#pathKey(read));
     return contentKey([this.#request.source.sha256, before]);
   }
 

@@ -31,3 +31,6 @@ export const READS: Record<StationName, StationName[]> = {
   finish: ['join', 'relief'],
   crate: ['join', 'gauge', 'relief', 'finish'],
 };
+
+/** What each station's decision is made from, where that is less than all it reads. */
+export const DECIDES_FROM: Record<StationName, StationName[]> = { ...READS, finish: ['join'] };

@@ -137,6 +137,10 @@ describe('engine', () => {
     const brighter = { ...first.recipe, stations: recipeWith({ gauge: { exposure: 1 } }).stations };
     const { recipe } = await fresh().engine.evaluate({ recipe: brighter, source, size: 256 });
     expect(recipe.decisions).to.deep.equal(decided);
+    const deeper = { ...first.recipe, stations: recipeWith({ relief: { band3: 2 } }).stations };
+    const other = (await fresh().engine.evaluate({ recipe: deeper, source, size: 256 })).recipe.decisions;
+    expect(other.relief).not.to.deep.equal(decided.relief);
+    expect(other.finish).to.deep.equal(decided.finish);
   });
 
   it('Gauge moves no other map by a single bit', async () => {

@@ -33,6 +33,9 @@ export const MAP_KIND: Record<MapName, 'colour' | 'data'> = {
   opacity: 'data',
 };
 
+/** Maps that hold one value throughout, and so can show no seam. */
+export const UNIFORM_MAPS: readonly MapName[] = ['specular', 'metallic'];
+
 /** Outputs from which all maps follow. */
 export interface TileOutputs {
   join: JoinOutput;

@@ -5,7 +5,13 @@ import { MAP_KIND, type MapName } from './maps.ts';
 /** Planes of a map as they stand in a file, 0..1: colour sRGB encoded, normals (n + 1)/2, data as it is. */
 export function encodedPlanes(raster: Raster, map: MapName): Float32Array[] {
   if (MAP_KIND[map] === 'colour') return raster.planes.map(encodeSrgbPlane);
-  if (map === 'normal') return raster.planes.map((plane) => plane.map((v) => (v + 1) / 2));
+  if (map === 'normal') {
+    return raster.planes.map((plane) => {
+      const out = new Float32Array(plane.length);
+      for (let i = 0; i < out.length; i++) out[i] = (plane[i] + 1) / 2;
+      return out;
+    });
+  }
   return raster.planes;
 }
 

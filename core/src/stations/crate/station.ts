@@ -2,7 +2,7 @@ import { Raster } from '../../raster/raster.ts';
 import { choice } from '../../settings/settings.ts';
 import { seamFigures } from '../join/seam.ts';
 import { NOTHING_TO_DECIDE, station } from '../types.ts';
-import { MAP_KIND, type MapName, mapRaster, type TileOutputs } from './maps.ts';
+import { MAP_KIND, type MapName, mapRaster, type TileOutputs, UNIFORM_MAPS } from './maps.ts';
 import { PROFILE_NAMES, PROFILES } from './profiles.ts';
 import { encodedPlanes, quantise } from './quantise.ts';
 
@@ -30,7 +30,7 @@ export interface CrateFile {
 
 export interface CrateOutput {
   files: CrateFile[];
-  /** Maps that go out, each with its seam figures measured on the values as they stand in the file. */
+  /** Maps that go out and are not of one value, each with its seam figures measured on the values as they stand in the file. */
   seams: { map: MapName; seamX: number; seamY: number }[];
 }
 
@@ -60,6 +60,7 @@ export const crate = station({
         samples: () => quantise(encoded(), file.bits),
       });
       for (const [k, map] of file.maps.entries()) {
+        if (UNIFORM_MAPS.includes(map)) continue;
         const { seamX, seamY } = seamFigures(new Raster(width, height, encodedPlanes(rasters[k]!, map)));
         seams.push({ map, seamX, seamY });
         await context.breathe(files.length / PROFILES[chosen.profile].length);

@@ -101,12 +101,12 @@ export const finish = station({
   settings,
   decision: v.strictObject({ centre: v.number(), spread: v.number() }),
   decidesOn: () => null,
-  decide(input: FinishInput): ToneScale {
+  decide(input: Pick<FinishInput, 'join'>): ToneScale {
     const logs = luminance(input.join.picture).map(logTone);
     const centre = median(logs);
     return { centre, spread: 1.4826 * median(logs.map((v) => Math.abs(v - centre))) };
   },
-  async run(input, chosen, decided): Promise<FinishOutput> {
+  async run(input: FinishInput, chosen, decided): Promise<FinishOutput> {
     const line = chartLine(chosen.line);
     const roughness = roughnessMap(luminance(input.join.picture), input.relief.cavity, decided, {
       tone: chosen.tone,
