@@ -98,6 +98,17 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
     );
   }
   const facts = await readFacts(bytes);
+  if (!options.force) {
+    for (const file of crateFileNames(name, recipe.stations.crate.profile, facts.hasAlpha)) {
+      if (await exists(join(options.out, file))) {
+        throw new Problem(
+          'exists',
+          `${file} exists in ${options.out}; nothing was written.`,
+          'Use --force to replace it, or another --name.',
+        );
+      }
+    }
+  }
   const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
   const engine = new Engine(
     sourceHost(async () => bytes),
@@ -117,17 +128,6 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
     },
   });
   await mkdir(options.out, { recursive: true });
-  if (!options.force) {
-    for (const file of crateFileNames(evaluation, name)) {
-      if (await exists(join(options.out, file))) {
-        throw new Problem(
-          'exists',
-          `${file} exists in ${options.out}; nothing was written.`,
-          'Use --force to replace it, or another --name.',
-        );
-      }
-    }
-  }
   line('writing');
   const manifest = await encodeCrate(evaluation, name, { ...source, file: basename(picturePath) }, (file) =>
     writeWhole(join(options.out, file.name), file.bytes),

@@ -2,11 +2,13 @@ import { decodePicture } from '@zesty-tile/codecs';
 import {
   CHART,
   drift,
+  findRepeats,
   histogramPercentiles,
   linearTable,
   luminance,
   pictureSeams,
   Raster,
+  TORUS,
 } from '@zesty-tile/core';
 import { readInput } from './read.ts';
 
@@ -38,6 +40,7 @@ export async function check(path: string, options: { json: boolean }): Promise<v
     blotchY: seams.blotchY,
     tiles: Math.max(seams.seamX, seams.seamY, seams.blotchX, seams.blotchY) <= TILES_BELOW,
     drift: drift(y, width, height).rms,
+    repeats: findRepeats(picture, TORUS),
     albedo: { p2: low, median, p98: high, beyondDielectric: beyond },
   };
   if (options.json) {
@@ -45,6 +48,7 @@ export async function check(path: string, options: { json: boolean }): Promise<v
     return;
   }
   const f = (v: number) => v.toFixed(3);
+  const percent = (v: number) => `${Math.round(100 * v)} %`;
   process.stdout.write(
     [
       `size     ${width} × ${height}${report.powerOfTwo ? ', powers of two' : ', not powers of two'}`,
@@ -52,6 +56,7 @@ export async function check(path: string, options: { json: boolean }): Promise<v
       `blotch   ${f(seams.blotchX)} left to right, ${f(seams.blotchY)} top to bottom`,
       `tiles    ${report.tiles ? 'yes' : 'no'}`,
       `drift    ${(100 * report.drift).toFixed(1)} %`,
+      `repeats  ${report.repeats.length === 0 ? 'nothing stands out' : `${report.repeats.length} stand out, the strongest at ${percent(report.repeats[0].x)} across, ${percent(report.repeats[0].y)} down`}`,
       `albedo   median Y ${f(median)}, 2 % ${f(low)}, 98 % ${f(high)}; ${(100 * beyond).toFixed(2)} % beyond any dielectric`,
       '',
     ].join('\n'),

@@ -228,6 +228,7 @@ describe('zesty stations, check, recipe check', () => {
         .toFile(tiling);
       const yes = JSON.parse((await zesty('check', tiling, '--json')).out);
       expect(yes).to.include({ width: 128, powerOfTwo: true, tiles: true });
+      expect(yes.repeats).to.deep.equal([]);
       const slope = join(folder, 'slope.png');
       await picture(96, 64).png().toFile(slope);
       const no = JSON.parse((await zesty('check', slope, '--json')).out);

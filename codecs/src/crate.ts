@@ -1,4 +1,11 @@
-import { type Evaluation, type Manifest, manifestOf, type SourceRef } from '@zesty-tile/core';
+import {
+  type Evaluation,
+  type Manifest,
+  manifestOf,
+  PROFILES,
+  type ProfileName,
+  type SourceRef,
+} from '@zesty-tile/core';
 import { encodePng } from './encode.ts';
 import { sha256Of } from './hash.ts';
 
@@ -11,10 +18,12 @@ export interface EncodedFile {
 
 export const manifestName = (name: string): string => `${name}.tile.json`;
 
-/** File names of an evaluation's crate, the manifest last. */
-export function crateFileNames(evaluation: Evaluation, name: string): string[] {
-  const files = evaluation.outputs.crate?.files ?? [];
-  return [...files.map((file) => `${name}_${file.ending}.png`), manifestName(name)];
+const pictureName = (name: string, ending: string): string => `${name}_${ending}.png`;
+
+/** Names of the files that a crate will have, the manifest last. */
+export function crateFileNames(name: string, profile: ProfileName, hasAlpha: boolean): string[] {
+  const files = PROFILES[profile].filter((file) => hasAlpha || !file.maps.includes('opacity'));
+  return [...files.map((file) => pictureName(name, file.ending)), manifestName(name)];
 }
 
 /**
@@ -28,7 +37,6 @@ export async function encodeCrate(
   store: (file: EncodedFile) => Promise<void>,
 ): Promise<Manifest> {
   const files = evaluation.outputs.crate?.files ?? [];
-  const names = crateFileNames(evaluation, name);
   const written = [];
   // The next file is encoded, in threads of the codec, while the one before is hashed and stored.
   let next = files.length > 0 ? encodePng(files[0]) : null;
@@ -38,8 +46,9 @@ export async function encodeCrate(
     // A failure of storing is told first; that of the next encoding must not go unheard meanwhile.
     next?.catch(() => {});
     const sha256 = sha256Of(bytes);
-    await store({ name: names[k], bytes, sha256 });
-    written.push({ file, name: names[k], sha256 });
+    const fileName = pictureName(name, file.ending);
+    await store({ name: fileName, bytes, sha256 });
+    written.push({ file, name: fileName, sha256 });
   }
   const manifest = manifestOf(name, source, evaluation, written);
   const bytes = new TextEncoder().encode(`${JSON.stringify(manifest, null, 2)}\n`);

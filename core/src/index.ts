@@ -33,6 +33,7 @@ export { roughnessBand } from './stations/finish/station.ts';
 export * from './stations/index.ts';
 export { joins } from './stations/join/overlap.ts';
 export { pictureSeams, type SeamFigures, seamFigures } from './stations/join/seam.ts';
+export { findRepeats, type Repeat } from './stations/proof/repeats.ts';
 export { bandMillimetres } from './stations/relief/bands.ts';
 export { normalMap } from './stations/relief/normal.ts';
 export { visibility } from './stations/relief/occlusion.ts';

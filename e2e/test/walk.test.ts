@@ -1,11 +1,18 @@
-import { readFile } from 'node:fs/promises';
+import { execFile } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
 import { decodePicture, sha256Of } from '@zesty-tile/codecs';
-import { pictureSeams, Raster, srgbToLinear } from '@zesty-tile/core';
+import { type Manifest, pictureSeams, Raster, srgbToLinear } from '@zesty-tile/core';
 import { demoPicture, makeMissingPictures } from '@zesty-tile/demo';
 import { expect } from 'chai';
 import { unzipSync } from 'fflate';
 import type { Page } from 'playwright-core';
 import { onFloor, openStage, type Stage, saved, station, verdictOf } from './stage.ts';
+
+const ZESTY = fileURLToPath(new URL('../../cli/bin/zesty.mjs', import.meta.url));
 
 async function fetchZip(page: Page): Promise<Record<string, Uint8Array>> {
   const waiting = page.waitForEvent('download');
@@ -16,6 +23,7 @@ async function fetchZip(page: Page): Promise<Record<string, Uint8Array>> {
 describe('from a photo to a crate', () => {
   let stage: Stage;
   let page: Page;
+  let crated: Manifest;
   before(async () => {
     await makeMissingPictures(['cane']);
     stage = await openStage(['pamments', 'ripples']);
@@ -131,6 +139,7 @@ describe('from a photo to a crate', () => {
     expect(manifest.files).to.have.length(8);
     for (const file of manifest.files) expect(sha256Of(held[file.file]), file.file).to.equal(file.sha256);
     expect(manifest.recipe.stations.gauge.exposure).to.equal(0);
+    crated = manifest;
     const { data, width, height } = await decodePicture(held['Terrace pamments_albedo.png']);
     expect([width, height]).to.deep.equal([1024, 1024]);
     const planes = [0, 1, 2].map((c) =>
@@ -138,6 +147,31 @@ describe('from a photo to a crate', () => {
     );
     const seams = pictureSeams(new Raster(width, height, planes));
     expect(Math.max(...Object.values(seams))).to.be.at.most(1);
+  });
+
+  it('the command line decides the same from the same photo and recipe, and bakes the same bytes', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'zesty-walk-'));
+    try {
+      const file = join(folder, 'recipe.json');
+      await writeFile(file, JSON.stringify({ ...crated.recipe, decisions: {} }));
+      const args = [
+        'bake',
+        demoPicture('pamments'),
+        '--out',
+        folder,
+        '--recipe',
+        file,
+        '--name',
+        crated.name,
+        '--quiet',
+      ];
+      await promisify(execFile)(process.execPath, [ZESTY, ...args]);
+      const baked: Manifest = JSON.parse(await readFile(join(folder, `${crated.name}.tile.json`), 'utf8'));
+      expect(baked.recipe.decisions).to.deep.equal(crated.recipe.decisions);
+      expect(baked.files).to.deep.equal(crated.files);
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
   });
 
   it('a photo dropped in the Yard becomes a tile and opens', async () => {

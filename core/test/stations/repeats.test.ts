@@ -1,0 +1,51 @@
+import { findRepeats, Raster, roll, TORUS } from '@zesty-tile/core';
+import { expect } from 'chai';
+import { noisePlane, planeOf } from '../fields.ts';
+
+const size = 128;
+const grain = () =>
+  new Raster(
+    size,
+    size,
+    [1, 2, 3].map((seed) => noisePlane(size * size, seed).map((v) => 0.3 + 0.1 * v)),
+  );
+
+/** Grain with a round stain of one colour channel's factor at (x, y). */
+const stained = (x: number, y: number, factors: number[]) => {
+  const picture = grain();
+  picture.planes.forEach((plane, c) => {
+    const stain = planeOf(
+      size,
+      size,
+      (px, py) => 1 - (1 - factors[c]) * Math.exp(-((px - x) ** 2 + (py - y) ** 2) / 72),
+    );
+    for (let i = 0; i < plane.length; i++) plane[i] *= stain[i];
+  });
+  return picture;
+};
+
+describe('what will be seen repeating', () => {
+  it('is nothing in even grain', () => {
+    expect(findRepeats(grain(), TORUS)).to.deep.equal([]);
+  });
+
+  it('is a dark stain, in its place and about its size', () => {
+    const [first] = findRepeats(stained(40, 90, [0.5, 0.5, 0.5]), TORUS);
+    expect(first.x * size).to.be.closeTo(40.5, 2);
+    expect(first.y * size).to.be.closeTo(90.5, 2);
+    expect(first.sigma * size).to.be.within(2.5, 9);
+  });
+
+  it('is a stain of colour alone', () => {
+    const [first] = findRepeats(stained(64, 20, [2, 0.5, 1]), TORUS);
+    expect(first.x * size).to.be.closeTo(64.5, 2);
+  });
+
+  it('is found across the edge as well as inside', () => {
+    const picture = stained(64, 64, [0.5, 0.5, 0.5]);
+    const inside = findRepeats(picture, TORUS);
+    const across = findRepeats(roll(picture, 64, 64), TORUS);
+    expect(across.map((r) => r.strength.toFixed(3))).to.deep.equal(inside.map((r) => r.strength.toFixed(3)));
+    expect(Math.min(across[0].x, 1 - across[0].x)).to.be.below(0.03);
+  });
+});
