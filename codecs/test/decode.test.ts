@@ -91,6 +91,10 @@ describe('decoding', () => {
     expect((await decodePicture(whole)).width).to.equal(300);
   });
 
+  it('refuses more bytes than it reads, whatever they are', async () => {
+    expect((await problemOf(readFacts(new Uint8Array(LIMITS.bytes + 1)))).code).to.equal('file_too_large');
+  });
+
   it('refuses moving pictures', async () => {
     const stills = await Promise.all(
       [picture(64, 64), picture(64, 64).negate()].map((p) => p.png().toBuffer()),

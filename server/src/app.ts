@@ -5,12 +5,12 @@ import type { Crates } from './crates/crates.ts';
 import type { Database } from './db/open.ts';
 import { guard } from './guard.ts';
 import type { Looks } from './looks.ts';
+import type { Pool } from './pool/pool.ts';
 import { answerError, notFound } from './problems.ts';
 import { crateRoutes } from './routes/crates.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { sourceRoutes } from './routes/sources.ts';
 import { tileRoutes } from './routes/tiles.ts';
-import type { Pool } from './work/pool.ts';
 
 export interface Parts {
   db: Database;

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { Blobs } from './blobs.ts';
 import type { Database } from './db/open.ts';
 import { type Look, recipeRevision, type source } from './db/schema.ts';
-import type { Pool } from './work/pool.ts';
+import type { Pool } from './pool/pool.ts';
 
 /** Thumbnails and verdicts of revisions: measured once by a worker, then kept with the revision. */
 export class Looks {

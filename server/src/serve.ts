@@ -5,7 +5,7 @@ import { Blobs } from './blobs.ts';
 import { Crates } from './crates/crates.ts';
 import { openDatabase } from './db/open.ts';
 import { Looks } from './looks.ts';
-import { Pool } from './work/pool.ts';
+import { Pool } from './pool/pool.ts';
 
 export interface ServeOptions {
   /** Folder of database, blobs and crates. */

@@ -77,7 +77,7 @@ describe('server', () => {
 
   it('refuses bad pictures one after the other, keeps nothing of them, and goes on', async () => {
     const blobs = async () =>
-      (await readdir(join(server.data, 'blobs'), { recursive: true }))
+      (await readdir(join(server.data, 'blobs'), { recursive: true }).catch((): string[] => []))
         .filter((name) => /\w{62}$/.test(name))
         .sort();
     const before = await blobs();
@@ -108,6 +108,17 @@ describe('server', () => {
     form.append('file', 'a text, not a file');
     expect((await server.ask('POST', '/api/sources', form)).body.error.field).to.equal('file');
   }).timeout(120000);
+
+  it('refuses an upload by its announced length, before it is sent', async () => {
+    const { host } = new URL(server.url);
+    const headers = {
+      Host: host,
+      'Content-Type': 'multipart/form-data; boundary=x',
+      'Content-Length': '300000000',
+    };
+    expect(await rawStatus(`${server.url}/api/sources`, headers, 'POST')).to.equal(413);
+    expect((await server.ask('GET', '/api/health')).status).to.equal(200);
+  });
 
   it('makes a tile from a picture whose name tries to leave its folder', async () => {
     const tile = await server.makeTile('../../etc/passwd');

@@ -20,9 +20,8 @@ const inputOf = (picture: Raster, margins = NO_MARGINS) => ({
   even: { picture },
 });
 
-/** The cost of a path by its definition, to hold the search against. */
-function bruteForceCost(strip: Strip, from: number[]): number {
-  // All-pairs relaxation until nothing changes: slow, and without any cleverness to get wrong.
+/** The cost of crossing between two pixels of a strip by its definition, to hold the search against. */
+function edgeCost(strip: Strip): (i: number, j: number) => number {
   const { width, length } = strip;
   const seen = (p: Float32Array) => p.map((v) => Math.sqrt(Math.max(0, v)));
   const a = strip.a.map(seen);
@@ -40,32 +39,32 @@ function bruteForceCost(strip: Strip, from: number[]): number {
     }
   }
   const base = total / (4 * width * length) / 2 + 0.02;
-  const edge = (i: number, j: number) => (d(i) + d(j)) / (g(a, i, j) + g(b, i, j) + base) + 0.002;
+  return (i, j) => (d(i) + d(j)) / (g(a, i, j) + g(b, i, j) + base) + 0.002;
+}
+
+/** Least cost from the first row to the last: relaxed until nothing changes, slow and without cleverness. */
+function bruteForceCost(strip: Strip, from: number[]): number {
+  const { width, length } = strip;
+  const edge = edgeCost(strip);
   const across = width + 1;
   const low = Math.max(1, Math.ceil(width * 0.18));
   const high = Math.min(width - 1, Math.floor(width * 0.82));
   const best = new Float64Array(across * (length + 1)).fill(Number.POSITIVE_INFINITY);
   for (const x of from) best[x] = 0;
+  const level = (x: number, y: number) =>
+    edge((y % length) * width + x, ((y + length - 1) % length) * width + x);
+  const upright = (x: number, y: number) => edge(y * width + x, y * width + x - 1);
   for (let changed = true; changed; ) {
     changed = false;
     for (let y = 0; y <= length; y++) {
       for (let x = low; x <= high; x++) {
         const here = y * across + x;
-        const offers = [
-          y > 0
-            ? best[here - across] + edge((y - 1) * width + x, (y - 1) * width + x - 1)
-            : Number.POSITIVE_INFINITY,
-          y < length
-            ? best[here + across] + edge(y * width + x, y * width + x - 1)
-            : Number.POSITIVE_INFINITY,
-          x > low
-            ? best[here - 1] + edge((y % length) * width + x - 1, ((y + length - 1) % length) * width + x - 1)
-            : Number.POSITIVE_INFINITY,
-          x < high
-            ? best[here + 1] + edge((y % length) * width + x, ((y + length - 1) % length) * width + x)
-            : Number.POSITIVE_INFINITY,
-        ];
-        const least = Math.min(...offers);
+        const least = Math.min(
+          y > 0 ? best[here - across] + upright(x, y - 1) : Number.POSITIVE_INFINITY,
+          y < length ? best[here + across] + upright(x, y) : Number.POSITIVE_INFINITY,
+          x > low ? best[here - 1] + level(x - 1, y) : Number.POSITIVE_INFINITY,
+          x < high ? best[here + 1] + level(x, y) : Number.POSITIVE_INFINITY,
+        );
         if (least < best[here] - 1e-12) {
           best[here] = least;
           changed = true;
@@ -76,28 +75,12 @@ function bruteForceCost(strip: Strip, from: number[]): number {
   return Math.min(...Array.from({ length: high - low + 1 }, (_, k) => best[length * across + low + k]));
 }
 
+/** What a path costs; it must not visit a corner twice. */
 function pathCost(strip: Strip, columns: Int32Array, rows: Int32Array): number {
-  // Walk the found path one column wide through the same brute force: only its own corners are open.
-  const open = new Set(Array.from(columns, (x, k) => rows[k] * (strip.width + 1) + x));
-  expect(open.size).to.equal(columns.length);
   const { width, length } = strip;
-  const seen = (p: Float32Array) => p.map((v) => Math.sqrt(Math.max(0, v)));
-  const a = strip.a.map(seen);
-  const b = strip.b.map(seen);
-  const d = (i: number) => Math.sqrt(a.reduce((s, p, c) => s + (p[i] - b[c][i]) ** 2, 0));
-  const g = (ps: Float32Array[], i: number, j: number) =>
-    Math.sqrt(ps.reduce((s, p) => s + (p[i] - p[j]) ** 2, 0));
-  let total = 0;
-  for (let y = 0; y < length; y++) {
-    for (let x = 0; x < width; x++) {
-      const q = y * width + x;
-      const up = (y === 0 ? length - 1 : y - 1) * width + x;
-      if (x > 0) total += g(a, q, q - 1) + g(b, q, q - 1);
-      total += g(a, q, up) + g(b, q, up);
-    }
-  }
-  const base = total / (4 * width * length) / 2 + 0.02;
-  const edge = (i: number, j: number) => (d(i) + d(j)) / (g(a, i, j) + g(b, i, j) + base) + 0.002;
+  const visited = new Set(Array.from(columns, (x, k) => rows[k] * (width + 1) + x));
+  expect(visited.size).to.equal(columns.length);
+  const edge = edgeCost(strip);
   let cost = 0;
   for (let k = 1; k < columns.length; k++) {
     const x = Math.min(columns[k], columns[k - 1]);

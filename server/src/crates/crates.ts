@@ -7,9 +7,9 @@ import { desc, eq, inArray } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { type CrateState, crateFile, crateJob, type tile } from '../db/schema.ts';
 import { newId } from '../ids.ts';
+import type { Pool } from '../pool/pool.ts';
+import type { CrateProgress, StoredSource } from '../pool/tasks.ts';
 import { notFound, problemOf } from '../problems.ts';
-import type { Pool } from '../work/pool.ts';
-import type { CrateProgress, StoredSource } from '../work/tasks.ts';
 
 export type CrateJob = typeof crateJob.$inferSelect;
 

@@ -6,8 +6,8 @@ import { bodyLimit } from 'hono/body-limit';
 import type { Blobs } from '../blobs.ts';
 import type { Database } from '../db/open.ts';
 import { source } from '../db/schema.ts';
+import type { Pool } from '../pool/pool.ts';
 import { notFound } from '../problems.ts';
-import type { Pool } from '../work/pool.ts';
 
 /** Room for the parts of a form around the file. */
 const FORM_BYTES = 64 * 1024;
