@@ -22,6 +22,7 @@ import {
   safeName,
 } from '@zesty-tile/core';
 import { readInput, readJson } from './read.ts';
+import { readRoles } from './roles.ts';
 
 export interface BakeOptions {
   out: string;
@@ -90,16 +91,14 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
   const bytes = await readInput(picturePath);
   const recipe = await recipeFor(options);
   const name = nameFor(picturePath, options);
-  if (options.role.length > 0) {
-    throw new Problem(
-      'not_yet',
-      '--role is not taken by this version.',
-      'Leave it out: every map is derived.',
-    );
-  }
   const facts = await readFacts(bytes);
+  const { given, files } = await readRoles(options.role, facts);
   if (!options.force) {
-    for (const file of crateFileNames(name, recipe.stations.crate.profile, facts.hasAlpha)) {
+    for (const file of crateFileNames(
+      name,
+      recipe.stations.crate.profile,
+      facts.hasAlpha || given.opacity !== undefined,
+    )) {
       if (await exists(join(options.out, file))) {
         throw new Problem(
           'exists',
@@ -111,7 +110,7 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
   }
   const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
   const engine = new Engine(
-    sourceHost(async () => bytes),
+    sourceHost(async ({ sha256 }) => files.get(sha256) ?? bytes),
     0,
   );
   const began = performance.now();
@@ -122,6 +121,7 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
   const evaluation = await engine.evaluate({
     recipe,
     source,
+    given,
     onProgress(station, done) {
       const text = `${station} ${Math.floor(10 * done) * 10} %`;
       if (text !== shown) line((shown = text));

@@ -121,6 +121,39 @@ describe('zesty bake', () => {
       expect((await zesty('bake', cmyk, '--out', folder, '--size', '256', '--quiet')).code).to.equal(0);
     }));
 
+  it('takes given maps in place of derived ones, and says so in the manifest', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(400, 320).png().toFile(photo);
+      const flat = join(folder, 'flat.png');
+      await sharp({ create: { width: 200, height: 160, channels: 3, background: '#4d4d4d' } })
+        .png()
+        .toFile(flat);
+      const out = join(folder, 'out');
+      const roles = ['--role', `height=${flat}`, '--role', `roughness=${flat}`];
+      const { code, err } = await zesty('bake', photo, '--out', out, '--size', '256', '--quiet', ...roles);
+      expect([code, err]).to.deep.equal([0, '']);
+      const of = async (map: string) =>
+        (await decodePicture(await readFile(join(out, `wall_${map}.png`)))).data;
+      expect(new Set(await of('roughness'))).to.deep.equal(new Set([0x4d]));
+      const normal = await of('normal');
+      expect([normal[0], normal[1], normal[2]]).to.deep.equal([128, 128, 255]);
+      const manifest = JSON.parse(await readFile(join(out, 'wall.tile.json'), 'utf8'));
+      const sha256 = sha256Of(await readFile(flat));
+      expect(manifest.given).to.deep.equal({ height: sha256, roughness: sha256 });
+      for (const [role, words] of [
+        [`albedo=${flat}`, /normal, height/],
+        ['height', /takes <map>=<file>/],
+        [`height=${join(folder, 'none.png')}`, /no such file/],
+        [`height=${join(out, 'wall_height.png')}`, /cannot show the same view/],
+      ] as const) {
+        const refused = await zesty('bake', photo, '--out', join(folder, 'no'), '--role', role);
+        expect(refused.code, role).to.equal(2);
+        expect(refused.err).to.match(words);
+        oneLine(refused.err);
+      }
+    }));
+
   it('overwrites nothing unasked', () =>
     inFolder(async (folder) => {
       const photo = join(folder, 'wall.png');

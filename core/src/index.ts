@@ -30,6 +30,7 @@ export { encodedPlanes, quantise } from './stations/crate/quantise.ts';
 export type { CrateFile, CrateOutput } from './stations/crate/station.ts';
 export { drift } from './stations/even/drift.ts';
 export { roughnessBand } from './stations/finish/station.ts';
+export { GIVEN_MAPS, type GivenMap, type GivenRefs } from './stations/given.ts';
 export * from './stations/index.ts';
 export { joins } from './stations/join/overlap.ts';
 export { pictureSeams, type SeamFigures, seamFigures } from './stations/join/seam.ts';

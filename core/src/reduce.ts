@@ -18,8 +18,9 @@ function encodeTable(): Float32Array {
  * `factor` × `factor` pixels in linear light, colour weighed by alpha, stored as 16-bit sRGB codes.
  * Incomplete blocks at the right and lower border are left out.
  */
-export function reducePixels(pixels: Pixels, factor: number): Pixels {
+export function reducePixels(pixels: Pixels, factor: number, kind: 'colour' | 'data' = 'colour'): Pixels {
   if (factor <= 1) return pixels;
+  if (kind === 'data') return reduceData(pixels, factor);
   const { data, channels } = pixels;
   const width = Math.floor(pixels.width / factor);
   const height = Math.floor(pixels.height / factor);
@@ -72,4 +73,26 @@ export function reducePixels(pixels: Pixels, factor: number): Pixels {
     originalWidth: pixels.originalWidth,
     originalHeight: pixels.originalHeight,
   };
+}
+
+/** The mean of codes as they stand, for data maps: no curve, no weighing. */
+function reduceData(pixels: Pixels, factor: number): Pixels {
+  const { data, channels } = pixels;
+  const width = Math.floor(pixels.width / factor);
+  const height = Math.floor(pixels.height / factor);
+  const scale = (data instanceof Uint16Array ? 1 : 257) / (factor * factor);
+  const out = new Uint16Array(width * height * channels);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      for (let c = 0; c < channels; c++) {
+        let sum = 0;
+        for (let j = 0; j < factor; j++) {
+          const at = ((y * factor + j) * pixels.width + x * factor) * channels + c;
+          for (let i = 0; i < factor; i++) sum += data[at + i * channels];
+        }
+        out[(y * width + x) * channels + c] = Math.floor(sum * scale + 0.5);
+      }
+    }
+  }
+  return { ...pixels, width, height, data: out };
 }

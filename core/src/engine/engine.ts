@@ -1,10 +1,12 @@
 import type { Pixels, SourceRef } from '../pixels.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
+import type { GivenMap, GivenRefs } from '../stations/given.ts';
 import { DECIDES_FROM, READS, STATIONS, type StationOutputs } from '../stations/index.ts';
 import { joins } from '../stations/join/overlap.ts';
 import {
   type Frame,
   NOTHING_TO_DECIDE,
+  type SourceInput,
   STATION_NAMES,
   type Station,
   type StationName,
@@ -21,12 +23,14 @@ export const WORKING_SIZE = 512;
 /** What the engine needs from where it runs. */
 export interface EngineHost {
   /** Samples of a source brought down so that its shorter side still holds `shortEdge` pixels. */
-  pixels(source: SourceRef, shortEdge: number): Promise<Pixels>;
+  pixels(source: SourceRef, shortEdge: number, kind: 'colour' | 'data'): Promise<Pixels>;
 }
 
 export interface EvaluationRequest {
   recipe: Recipe;
   source: SourceRef;
+  /** Maps given instead of derived, of the same view as the source. */
+  given?: GivenRefs;
   /** Edge of the tile to make, when not the recipe's own (previews). */
   size?: number;
   /** The last station to run. */
@@ -46,6 +50,7 @@ export interface Evaluation {
   /** The recipe with the decisions that were used. */
   recipe: Recipe;
   frame: Frame;
+  given: GivenRefs;
   /** Wall time of each station in this evaluation, ms; 0 when it came from the cache. */
   timings: Partial<Record<StationName, number>>;
 }
@@ -151,6 +156,7 @@ class Walk {
       verdicts,
       recipe: { ...recipe, decisions: this.#decisions },
       frame: this.#frame(this.#size),
+      given: this.#request.given ?? {},
       timings: this.#timings,
     };
   }
@@ -172,6 +178,7 @@ class Walk {
       edgeMetres: square.edgeMetres,
       edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' },
       seed: this.#request.recipe.seed,
+      turnDegrees: square.turnDegrees,
     };
   }
 
@@ -227,7 +234,7 @@ class Walk {
     if (name === 'source') {
       const { source, recipe } = this.#request;
       const reduction = reductionFor(source, neededShortEdge(recipe, size));
-      return { input: null, keys: [source.sha256, String(reduction)] };
+      return { input: null, keys: [source.sha256, String(reduction), ...this.#givenKeys()] };
     }
     const stages = await Promise.all(
       reads.map(async (read) => [read, await this.#stage(read, size)] as const),
@@ -267,7 +274,7 @@ class Walk {
   /** What stands before a station, without any size: the source, and the settings on the way to it. */
   async #originKey(name: StationName): Promise<string> {
     const before = DECIDES_FROM[name].map((read) => this.#pathKey(read));
-    return contentKey([this.#request.source.sha256, before]);
+    return contentKey([this.#request.source.sha256, this.#givenKeys(), before]);
   }
 
   #pathKey(name: StationName): string {
@@ -301,7 +308,18 @@ class Walk {
   async #filled(name: StationName, input: unknown, size: number): Promise<unknown> {
     if (name !== 'source') return input;
     const { source, recipe } = this.#request;
-    return { pixels: await this.#host.pixels(source, neededShortEdge(recipe, size)) };
+    const shortEdge = neededShortEdge(recipe, size);
+    const given: SourceInput['given'] = {};
+    for (const [map, ref] of Object.entries(this.#request.given ?? {}) as [GivenMap, SourceRef][]) {
+      given[map] = await this.#host.pixels(ref, shortEdge, 'data');
+    }
+    return { pixels: await this.#host.pixels(source, shortEdge, 'colour'), given } satisfies SourceInput;
+  }
+
+  #givenKeys(): string[] {
+    return Object.entries(this.#request.given ?? {})
+      .map(([map, ref]) => `${map} ${ref.sha256}`)
+      .sort();
   }
 
   async #verdict(name: StationName, stage: Stage): Promise<Verdict> {

@@ -1,5 +1,6 @@
 import type { SourceRef } from '../pixels.ts';
 import type { CrateFile } from '../stations/crate/station.ts';
+import type { GivenMap } from '../stations/given.ts';
 import type { Verdict } from '../verdict.ts';
 import type { Evaluation } from './engine.ts';
 import type { Recipe } from './recipe.ts';
@@ -32,6 +33,8 @@ export interface Manifest {
   metallic: number;
   f0: number[];
   source: SourceRef & { file: string };
+  /** SHA-256 of each map that was given instead of derived. */
+  given: Partial<Record<GivenMap, string>>;
   verdicts: Record<string, Verdict>;
   files: ManifestFile[];
   recipe: Recipe;
@@ -63,6 +66,7 @@ export function manifestOf(
     metallic: outputs.finish?.metallic ?? 0,
     f0: outputs.finish?.f0 ?? [],
     source: { sha256: source.sha256, width: source.width, height: source.height, file: source.file },
+    given: Object.fromEntries(Object.entries(evaluation.given).map(([map, ref]) => [map, ref.sha256])),
     verdicts: evaluation.verdicts,
     files: written.map(({ file, name: fileName, sha256 }) => ({
       file: fileName,

@@ -5,6 +5,7 @@ import type { Edges } from '../raster/edges.ts';
 import type { Raster } from '../raster/raster.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
 import type { Verdict } from '../verdict.ts';
+import type { Given, GivenMap } from './given.ts';
 
 /** The stations that work today, in the order of the Course. */
 export const STATION_NAMES = [
@@ -30,6 +31,8 @@ export interface Frame {
   /** How the finished tile meets itself. */
   edges: Edges;
   seed: number;
+  /** How far the crop is turned clockwise in the photo. */
+  turnDegrees: number;
 }
 
 /**
@@ -68,12 +71,14 @@ export const NOTHING_TO_DECIDE = { decision: v.null(), decidesOn: () => null, de
 
 export interface SourceInput {
   pixels: Pixels;
+  given: Partial<Record<GivenMap, Pixels>>;
 }
 export interface SourceOutput {
   /** Linear RGB reflectance as photographed. */
   picture: Raster;
   /** Opacity 0..1 where the file had any. */
   alpha: Float32Array | null;
+  given: Given;
   originalWidth: number;
   originalHeight: number;
 }
@@ -89,6 +94,8 @@ export interface SquareOutput {
   /** The crop with what the photo holds around it. */
   picture: Raster;
   alpha: Float32Array | null;
+  /** The same of each given map. */
+  given: Given;
   margins: Margins;
   /** Pixels of the original along the crop's edge. */
   cropPixels: number;
@@ -104,6 +111,8 @@ export interface JoinOutput {
   /** The tile: linear RGB, size × size. */
   picture: Raster;
   alpha: Float32Array | null;
+  /** The given maps through the same crop and cut. */
+  given: Given;
   /** The picture as it was before Even, through the same crop and cut; made when asked for. */
   before: () => Promise<Raster>;
 }

@@ -17,6 +17,7 @@ const lit = (at: (x: number, y: number) => number, base: Float32Array = surface)
 const inputOf = (picture: Raster) => ({
   picture,
   alpha: null,
+  given: {},
   margins: { left: 0, right: 0, top: 0, bottom: 0 },
   cropPixels: size,
   outside: 0,

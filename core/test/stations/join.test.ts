@@ -11,6 +11,7 @@ const NO_MARGINS = { left: 0, right: 0, top: 0, bottom: 0 };
 const squareOf = (picture: Raster, margins = NO_MARGINS) => ({
   picture,
   alpha: null,
+  given: {},
   margins,
   cropPixels: 1000,
   outside: 0,

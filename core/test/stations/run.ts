@@ -16,6 +16,7 @@ export const frameOf = (size: number, edgeMetres = 1, edges = TORUS): Frame => (
   edgeMetres,
   edges,
   seed: 1,
+  turnDegrees: 0,
 });
 
 // biome-ignore lint/suspicious/noExplicitAny: stations of every kind go through here
@@ -39,6 +40,7 @@ export async function runStation(
 export const joined = (picture: Raster, alpha: Float32Array | null = null) => ({
   picture,
   alpha,
+  given: {},
   before: async () => picture,
 });
 

@@ -20,6 +20,7 @@ const photoOf = (width: number, height: number) =>
 const inputOf = (picture: Raster) => ({
   picture,
   alpha: null,
+  given: {},
   originalWidth: picture.width,
   originalHeight: picture.height,
 });

@@ -27,7 +27,7 @@ function know(source: StoredSource) {
 
 async function pixels({ source, shortEdge }: PixelsTask): Promise<PixelsResult> {
   know(source);
-  const { width, height, channels, data } = await host.pixels(source, shortEdge);
+  const { width, height, channels, data } = await host.pixels(source, shortEdge, 'colour');
   const bytes = new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
   return { width, height, channels, bits: data instanceof Uint16Array ? 16 : 8, data: bytes };
 }

@@ -108,12 +108,15 @@ export const finish = station({
   },
   async run(input: FinishInput, chosen, decided): Promise<FinishOutput> {
     const line = chartLine(chosen.line);
-    const roughness = roughnessMap(luminance(input.join.picture), input.relief.cavity, decided, {
-      tone: chosen.tone,
-      cavity: chosen.cavity,
-      curve: chosen.curve,
-      band: roughnessBand(chosen),
-    });
+    const given = input.join.given.roughness?.planes[0];
+    const roughness =
+      given ??
+      roughnessMap(luminance(input.join.picture), input.relief.cavity, decided, {
+        tone: chosen.tone,
+        cavity: chosen.cavity,
+        curve: chosen.curve,
+        band: roughnessBand(chosen),
+      });
     const metallic =
       chosen.metal === 'line' ? Number(line?.kind === 'metal') : Number(chosen.metal === 'yes');
     return { roughness, f0: lineF0(line), metallic };

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { Raster } from '../../raster/raster.ts';
 import { choice, number } from '../../settings/settings.ts';
+import { mapGiven } from '../given.ts';
 import { WIDEST_OVERLAP } from '../square/geometry.ts';
 import { type EvenOutput, type JoinOutput, type SquareOutput, station } from '../types.ts';
 import { assemble, type MaskOf } from './assemble.ts';
@@ -101,12 +102,12 @@ export const join = station({
     const { square } = input;
     const { size } = frame;
     if (chosen.method === 'none' || chosen.axes === 'neither') {
-      const alpha = square.alpha
-        ? new Raster(square.picture.width, square.picture.height, [square.alpha])
-        : null;
+      const opacity = square.given.opacity?.planes[0] ?? square.alpha;
+      const alpha = opacity ? new Raster(square.picture.width, square.picture.height, [opacity]) : null;
       return {
         picture: cropOnly(input.even.picture, square, size),
         alpha: alpha ? cropOnly(alpha, square, size).planes[0] : null,
+        given: await mapGiven(square.given, (raster) => cropOnly(raster, square, size)),
         before: async () => cropOnly(square.picture, square, size),
       };
     }
@@ -131,7 +132,8 @@ export const join = station({
       const raster = new Raster(square.picture.width, square.picture.height, [square.alpha]);
       alpha = (await lay(raster)).planes[0].map((v) => Math.min(1, v));
     }
-    return { picture, alpha, before: () => lay(square.picture) };
+    const given = await mapGiven(square.given, lay);
+    return { picture, alpha: given.opacity?.planes[0] ?? alpha, given, before: () => lay(square.picture) };
   },
   verdict(output, input, chosen, _decided, frame) {
     const f = pictureSeams(output.picture);

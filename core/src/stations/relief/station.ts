@@ -6,6 +6,7 @@ import { Raster } from '../../raster/raster.ts';
 import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
 import { choice, number, type Values } from '../../settings/settings.ts';
+import { turnedNormals } from '../given.ts';
 import { type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
 import { BAND_COUNT, weightedBands } from './bands.ts';
 import { cavityMap, localRelief } from './cavity.ts';
@@ -191,14 +192,19 @@ export const relief = station({
   async decide(input: ReliefInput, chosen, frame, context): Promise<ReliefDecision> {
     const bands = await signedBands(input, chosen, frame, context.breathe);
     const [low, high] = percentiles(bands, [0.1, 99.9]);
-    const height = scaled(bands, { low, high });
+    const height = input.join.given.height?.planes[0] ?? scaled(bands, { low, high });
     const local = localRelief(height, frame.size, cavitySigma(chosen, frame), frame.edges);
-    return { low, high, cavitySpread: high - low < FLAT ? 0 : statistics(local).deviation };
+    const { deviation } = statistics(local);
+    return { low, high, cavitySpread: deviation < FLAT ? 0 : deviation };
   },
   async run(input, chosen, decided, frame, context): Promise<ReliefOutput> {
     const { low, high, cavitySpread } = decided;
-    const height = await context.part('height', [weightsOf(chosen), chosen.polarity, low, high], async () =>
-      scaled(await signedBands(input, chosen, frame, context.breathe), decided),
+    const { given } = input.join;
+    const height = await context.part(
+      'height',
+      [weightsOf(chosen), chosen.polarity, low, high],
+      async () =>
+        given.height?.planes[0] ?? scaled(await signedBands(input, chosen, frame, context.breathe), decided),
     );
     const heightKey = [weightsOf(chosen), chosen.polarity, low, high, frame.edgeMetres];
     const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;
@@ -206,20 +212,23 @@ export const relief = station({
       'normal',
       [heightKey, chosen.depthMm, chosen.normalStrength, chosen.kernel, chosen.normalY],
       () =>
-        normalMap(
-          height,
-          frame.size,
-          depthShare,
-          chosen.normalStrength,
-          chosen.kernel,
-          chosen.normalY,
-          frame.edges,
-        ),
+        given.normal
+          ? turnedNormals(given.normal, frame.turnDegrees, chosen.normalY === 'up')
+          : normalMap(
+              height,
+              frame.size,
+              depthShare,
+              chosen.normalStrength,
+              chosen.kernel,
+              chosen.normalY,
+              frame.edges,
+            ),
     );
     const cavity = await context.part(
       'cavity',
       [heightKey, chosen.cavityMm, chosen.cavityStrength, cavitySpread],
       () =>
+        given.cavity?.planes[0] ??
         cavityMap(
           height,
           frame.size,
@@ -233,12 +242,12 @@ export const relief = station({
       ? await context.part(
           'occlusion',
           [heightKey, chosen.depthMm, chosen.occlusionMm, chosen.occlusionStrength],
-          () => occlusionMap(height, chosen, frame, context.breathe),
+          async () => given.occlusion?.planes[0] ?? occlusionMap(height, chosen, frame, context.breathe),
         )
       : null;
     return { height, normal, occlusion, cavity };
   },
-  verdict(output, _input, chosen, decided, frame) {
+  verdict(output, _input, chosen, _decided, frame) {
     const [low, high] = histogramPercentiles(output.height, [0.5, 99.5]);
     const nz = output.normal.planes[2];
     const steepZ = Math.cos((STEEP_DEGREES * Math.PI) / 180);
@@ -256,7 +265,7 @@ export const relief = station({
     const steepShare = (100 * steep) / nz.length;
     const tilt = Math.hypot(tiltX, tiltY) / nz.length;
     const range = (high - low) * chosen.depthMm;
-    const flat = decided.high - decided.low < FLAT || range === 0;
+    const flat = !(high > low) || range === 0;
     const steepest = (Math.acos(lowestZ) * 180) / Math.PI;
     const state = flat || steepShare > 2 || tilt > 0.02 ? 'look' : 'fine';
     return {

@@ -1,10 +1,27 @@
 import { linearTable } from '../../colour/srgb.ts';
+import type { Pixels } from '../../pixels.ts';
 import { Raster } from '../../raster/raster.ts';
+import type { Given, GivenMap } from '../given.ts';
 import { NOTHING_TO_DECIDE, type SourceInput, type SourceOutput, station } from '../types.ts';
 import { type Fitness, fitness } from './fitness.ts';
 
+/** Values 0..1 of a data map as its codes stand: no transfer curve. */
+function dataRaster({ data, width, height, channels }: Pixels, planes: 1 | 3): Raster {
+  const full = data instanceof Uint16Array ? 65535 : 255;
+  const out = Raster.filled(width, height, planes);
+  for (let c = 0; c < planes; c++) {
+    for (let i = 0; i < width * height; i++) out.planes[c][i] = data[i * channels + c] / full;
+  }
+  return out;
+}
+
 /** Linear floats of decoded samples; alpha set aside. 8 or 16 bit, sRGB encoded, exact curve. */
 export function linearise(input: SourceInput): SourceOutput {
+  const given: Given = {};
+  for (const [map, pixels] of Object.entries(input.given) as [GivenMap, Pixels][]) {
+    given[map] = dataRaster(pixels, map === 'normal' ? 3 : 1);
+  }
+
   const { data, width, height, channels } = input.pixels;
   const table = linearTable(data instanceof Uint16Array ? 16 : 8);
   const picture = Raster.filled(width, height, 3);
@@ -20,6 +37,7 @@ export function linearise(input: SourceInput): SourceOutput {
   return {
     picture,
     alpha,
+    given,
     originalWidth: input.pixels.originalWidth,
     originalHeight: input.pixels.originalHeight,
   };

@@ -2,6 +2,7 @@ import { MIRROR } from '../../raster/edges.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resampleAffine } from '../../raster/sample.ts';
 import { choice, number } from '../../settings/settings.ts';
+import { mapGiven } from '../given.ts';
 import { NOTHING_TO_DECIDE, type SourceOutput, type SquareOutput, station } from '../types.ts';
 import { type Crop, marginsIn, samplingGrid, shareOutside } from './geometry.ts';
 
@@ -71,6 +72,13 @@ const clampNegative = (raster: Raster): Raster => {
   return raster;
 };
 
+const clampUnit = (raster: Raster): Raster => {
+  for (const plane of raster.planes) {
+    for (let i = 0; i < plane.length; i++) plane[i] = Math.min(1, Math.max(0, plane[i]));
+  }
+  return raster;
+};
+
 /** Square: crop and turn, resampled once from the original, with a margin kept for Join. */
 export const square = station({
   name: 'square',
@@ -90,16 +98,17 @@ export const square = station({
     };
     const width = size + margins.left + margins.right;
     const height = size + margins.top + margins.bottom;
-    const { grid, stretch } = samplingGrid(picture.width, picture.height, crop, size, shares);
-    const resample = (raster: Raster) =>
-      resampleAffine(raster, width, height, grid, stretch, MIRROR, context.breathe);
+    const resample = (raster: Raster) => {
+      const { grid, stretch } = samplingGrid(raster.width, raster.height, crop, size, shares);
+      return resampleAffine(raster, width, height, grid, stretch, MIRROR, context.breathe);
+    };
     const alpha = input.alpha
-      ? (await resample(new Raster(picture.width, picture.height, [input.alpha]))).planes[0]
+      ? clampUnit(await resample(new Raster(picture.width, picture.height, [input.alpha]))).planes[0]
       : null;
-    if (alpha) for (let i = 0; i < alpha.length; i++) alpha[i] = Math.min(1, Math.max(0, alpha[i]));
     return {
       picture: clampNegative(await resample(picture)),
       alpha,
+      given: await mapGiven(input.given, async (raster) => clampUnit(await resample(raster))),
       margins,
       cropPixels: crop.share * Math.min(originalWidth, originalHeight),
       outside: shareOutside(originalWidth, originalHeight, crop),
