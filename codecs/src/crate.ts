@@ -38,13 +38,19 @@ export async function encodeCrate(
 ): Promise<Manifest> {
   const files = evaluation.outputs.crate?.files ?? [];
   const written = [];
-  // The next file is encoded, in threads of the codec, while the one before is hashed and stored.
-  let next = files.length > 0 ? encodePng(files[0]) : null;
+  // Two files at a time are encoded, in threads of the codec.
+  const encoding: Promise<Uint8Array>[] = [];
+  const begin = (k: number) => {
+    if (k >= files.length) return;
+    encoding[k] = encodePng(files[k]);
+    // It may fail while an earlier one is awaited; it is heard when its turn comes.
+    encoding[k].catch(() => {});
+  };
+  begin(0);
   for (const [k, file] of files.entries()) {
-    const bytes = await next!;
-    next = k + 1 < files.length ? encodePng(files[k + 1]) : null;
-    // A failure of storing is told first; that of the next encoding must not go unheard meanwhile.
-    next?.catch(() => {});
+    begin(k + 1);
+    const bytes = await encoding[k];
+    delete encoding[k];
     const sha256 = sha256Of(bytes);
     const fileName = pictureName(name, file.ending);
     await store({ name: fileName, bytes, sha256 });

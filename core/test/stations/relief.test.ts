@@ -57,7 +57,7 @@ describe('horizon of a line', () => {
     for (const reach of [1, 3, 8, 21]) {
       const heights = Float64Array.from(noisePlane(100, reach), (v) => 5 * v);
       const rises = new Float64Array(100);
-      new HorizonLine(reach).sweep(heights, 100, rises);
+      new HorizonLine(reach).sweep(heights, 100, rises, new Uint8Array(100));
       for (let k = reach; k < 100; k++) {
         let best = 0;
         for (let j = k - reach; j < k; j++) best = Math.max(best, (heights[j] - heights[k]) / (k - j));

@@ -22,15 +22,24 @@ export class HorizonLine {
     this.#tailLost = new Int32Array(reach);
   }
 
-  /** Writes the rises of points `reach` … `count`−1 of `heights` to `rises`. */
-  sweep(heights: Float64Array, count: number, rises: Float64Array): void {
+  /**
+   * Writes the rises of points `reach` … `count`−1 of `heights` to `rises`; points marked in `silent` are
+   * seen by others but get no rise of their own.
+   */
+  sweep(heights: Float64Array, count: number, rises: Float64Array, silent: Uint8Array): void {
     const { reach } = this;
     for (let start = reach; start < count; start += reach) {
-      this.#block(heights, start, Math.min(reach, count - start), rises);
+      this.#block(heights, start, Math.min(reach, count - start), rises, silent);
     }
   }
 
-  #block(heights: Float64Array, start: number, length: number, rises: Float64Array): void {
+  #block(
+    heights: Float64Array,
+    start: number,
+    length: number,
+    rises: Float64Array,
+    silent: Uint8Array,
+  ): void {
     const before = start - this.reach;
     const hull = this.#hull;
     const tail = this.#tail;
@@ -41,7 +50,7 @@ export class HorizonLine {
       const h = heights[k];
       // Hull of the block before, seen from k: slopes rise to one summit, found by halving.
       let low = 0;
-      let high = tailSize - 1;
+      let high = silent[k] ? 0 : tailSize - 1;
       while (low < high) {
         const m = (low + high) >> 1;
         const near = tail[m];

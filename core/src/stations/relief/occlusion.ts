@@ -58,13 +58,15 @@ function sweep(
   const shift = new Int32Array(count);
   const heights = new Float64Array(count);
   const rises = new Float64Array(count);
+  /** Points that lie between two pixels: they hide others, but are nobody's. */
+  const between = new Uint8Array(count);
   for (let k = 0; k < count; k++)
     column[k] = edgeIndex(back ? size - 1 - (k - reach) : k - reach, size, edgeAlong);
   // A line of slope ½ meets pixel centres at every other step only: a second one takes the others.
   const phases = Number.isInteger(slope) ? 1 : 2;
   for (let phase = 0; phase < phases; phase++) {
     for (let k = 0; k < count; k++) shift[k] = Math.floor((k - reach + phase) * slope);
-    const isBetween = (k: number) => phases === 2 && ((k - reach + phase) & 1) === 1;
+    for (let k = 0; k < count; k++) between[k] = phases === 2 ? (k - reach + phase) & 1 : 0;
     const low = Math.min(shift[0], shift[count - 1]);
     const high = Math.max(shift[0], shift[count - 1]) + 1;
     // On a mirrored axis lines also start outside the field, so that each of its pixels is reached once.
@@ -78,11 +80,11 @@ function sweep(
       for (let k = 0; k < count; k++) {
         const at = line + shift[k] - base;
         const h = field[rows[at] + column[k]];
-        heights[k] = isBetween(k) ? (h + field[rows[at + 1] + column[k]]) / 2 : h;
+        heights[k] = between[k] ? (h + field[rows[at + 1] + column[k]]) / 2 : h;
       }
-      horizon.sweep(heights, count, rises);
+      horizon.sweep(heights, count, rises, between);
       for (let k = reach; k < count; k++) {
-        if (isBetween(k)) continue;
+        if (between[k]) continue;
         const row = line + shift[k];
         if (!wraps && (row < 0 || row >= size)) continue;
         const tan = rises[k] / step;
