@@ -25,12 +25,6 @@ const newRevisionSchema = v.strictObject({
   recipe: v.unknown(),
 });
 
-/** A file's name without its folders and ending, as a first name for its tile. */
-export const baseName = (file: string): string => {
-  const last = file.split(/[/\\]/).pop() ?? '';
-  return last.replace(/\.[^.]*$/, '') || 'Tile';
-};
-
 /** The row of a tile. @throws Problem `not_found`. */
 async function tileRow(db: Database, id: string) {
   const row = await db.query.tile.findFirst({ where: eq(tile.id, id) });

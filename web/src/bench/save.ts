@@ -1,7 +1,7 @@
 import { type Recipe, stableJson } from '@zesty-tile/core';
 import { create } from 'zustand';
 import { ApiError } from '../api/client.ts';
-import { dropDraft, keepDraft } from './draft.ts';
+import { dropDraft, keepDraft, readDraft } from './draft.ts';
 import { useBench } from './state.ts';
 
 type SaveState =
@@ -72,11 +72,38 @@ class Conflict extends Error {
   }
 }
 
+/** True while the Bench still holds the tile: a late answer must not touch the next one. */
+const isOpen = (tileId: string) => useBench.getState().tileId === tileId;
+
+/** The draft of a tile that was left before its save was answered. */
+function settleDraft(tileId: string, saidRecipe: Recipe, number: number): void {
+  const draft = readDraft(tileId);
+  if (!draft) return;
+  if (essence(draft.recipe) === essence(saidRecipe)) dropDraft(tileId);
+  else keepDraft(tileId, { base: number, recipe: draft.recipe });
+}
+
+function tell(error: unknown): void {
+  if (error instanceof Conflict) setState({ kind: 'conflict', newest: error.newest });
+  else if (error instanceof ApiError && error.code === 'away') {
+    setState({ kind: 'away' });
+    clearTimeout(timer);
+    timer = setTimeout(() => void saveNow(), AGAIN_MS);
+  } else {
+    const message = error instanceof ApiError ? `${error.message} ${error.hint}` : String(error);
+    setState({ kind: 'refused', message });
+  }
+}
+
 async function save(): Promise<void> {
   const { tileId, base, recipe } = useBench.getState();
   setState({ kind: 'saving' });
   try {
     const number = await post(tileId, base, recipe);
+    if (!isOpen(tileId)) {
+      settleDraft(tileId, recipe, number);
+      return;
+    }
     saved = essence(recipe);
     useBench.setState({ base: number });
     if (isUnsaved()) recipeChanged();
@@ -85,16 +112,8 @@ async function save(): Promise<void> {
       setState({ kind: 'saved', at: new Date() });
     }
   } catch (error) {
-    if (error instanceof Conflict) setState({ kind: 'conflict', newest: error.newest });
-    else if (error instanceof ApiError && error.code === 'away') {
-      setState({ kind: 'away' });
-      clearTimeout(timer);
-      timer = setTimeout(() => void saveNow(), AGAIN_MS);
-    } else
-      setState({
-        kind: 'refused',
-        message: error instanceof ApiError ? `${error.message} ${error.hint}` : String(error),
-      });
+    // What could not be saved is in the draft, and is offered when the tile is opened again.
+    if (isOpen(tileId)) tell(error);
   }
 }
 
