@@ -1,0 +1,94 @@
+import { encodedPlanes, MIRROR, PROFILES, quantise, Raster, safeName, TORUS } from '@zesty-tile/core';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { weightedBands } from '../../src/stations/relief/bands.ts';
+import { farthest, noisePlane } from '../fields.ts';
+
+describe('crate', () => {
+  it('rounds to the nearest code and clamps, in 8 and 16 bits', () => {
+    const plane = Float32Array.of(-1, 0, 0.5, 1 / 255, 1, 2, Number.NaN);
+    expect([...quantise([plane], 8)]).to.deep.equal([0, 0, 128, 1, 255, 255, 0]);
+    expect(quantise([Float32Array.of(0.5)], 16)[0]).to.equal(32768);
+    expect([...quantise([Float32Array.of(0, 1), Float32Array.of(1, 0)], 8)]).to.deep.equal([0, 255, 255, 0]);
+  });
+
+  it('passes colour through the curve and data as it is', () => {
+    const grey = new Raster(
+      1,
+      1,
+      [0.18, 0.18, 0.18].map((v) => Float32Array.of(v)),
+    );
+    expect(encodedPlanes(grey, 'albedo')[0][0]).to.be.closeTo(0.4614, 1e-3);
+    expect(encodedPlanes(grey, 'specular')[0][0]).to.be.closeTo(0.4614, 1e-3);
+    expect(encodedPlanes(new Raster(1, 1, [Float32Array.of(0.18)]), 'roughness')[0][0]).to.be.closeTo(
+      0.18,
+      1e-7,
+    );
+    expect(
+      encodedPlanes(
+        new Raster(
+          1,
+          1,
+          [-1, 0, 1].map((v) => Float32Array.of(v)),
+        ),
+        'normal',
+      ).map((p) => p[0]),
+    ).to.deep.equal([0, 0.5, 1]);
+  });
+
+  it('every profile holds every map once, height in 16 bits', () => {
+    for (const files of Object.values(PROFILES)) {
+      const maps = files.flatMap((file) => file.maps as string[]);
+      expect(maps.sort()).to.deep.equal([
+        'albedo',
+        'cavity',
+        'height',
+        'metallic',
+        'normal',
+        'occlusion',
+        'opacity',
+        'roughness',
+        'specular',
+      ]);
+      expect(files.filter((file) => file.bits === 16).map((file) => file.ending)).to.deep.equal(['height']);
+      expect(new Set(files.map((file) => file.ending)).size).to.equal(files.length);
+    }
+  });
+
+  it('makes a name of anything that is safe on every system', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary' }), (name) => {
+        const safe = safeName(name);
+        expect(safe).not.to.match(/[/\\:*?"<>|]|^[. ]|[. ]$/);
+        expect(safe.length).to.be.at.most(100);
+      }),
+    );
+    expect(safeName('../../etc/passwd')).to.equal('etc-passwd');
+    expect(safeName('Wall, north (2)')).to.equal('Wall- north -2');
+    expect(safeName('müde Steine')).to.equal('müde Steine');
+  });
+});
+
+describe('bands', () => {
+  it('all of weight one sum to the log picture less its broadest blur', async () => {
+    const size = 64;
+    const y = noisePlane(size * size, 4).map((v) => 0.1 + 0.5 * v);
+    for (const edges of [TORUS, MIRROR]) {
+      const six = await weightedBands(y, size, [1, 1, 1, 1, 1, 1], edges, async () => {});
+      const parts = await Promise.all(
+        [0, 1, 2, 3, 4, 5].map((k) =>
+          weightedBands(
+            y,
+            size,
+            [0, 1, 2, 3, 4, 5].map((n) => Number(n === k)),
+            edges,
+            async () => {},
+          ),
+        ),
+      );
+      const sum = six.map((_, i) => parts.reduce((s, part) => s + part[i], 0));
+      expect(farthest(sum, six)).to.be.below(1e-5);
+      expect(Math.abs(six.reduce((s, v) => s + v, 0) / six.length)).to.be.below(2e-3);
+    }
+  });
+});
