@@ -129,7 +129,8 @@ describe('from a photo to a crate', () => {
     await page.getByRole('combobox', { name: 'Map on the Floor' }).click();
     await page.getByRole('option', { name: 'Metallic' }).click();
     await onFloor(page, 'metallic');
-    await page.getByRole('listbox').waitFor({ state: 'detached' });
+    // The menu fades out over the picture, and takes the pointer until it is gone.
+    await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
     await page.mouse.move(box.x + box.width / 2 + 9, box.y + box.height / 2, { steps: 4 });
     await colour.getByText(/metallic 0\.000/).waitFor();
   });

@@ -2,8 +2,7 @@ import { STATION_NAMES } from '@zesty-tile/core';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { VIEW_NAMES } from '../engine/views.ts';
-import { LAYS, useBench } from './state.ts';
-import { viewInForce } from './use-engine.ts';
+import { LAYS, useBench, viewInForce } from './state.ts';
 
 /** Keys work from a slider too, but never while a text is written. */
 const OPTIONS = {

@@ -1,7 +1,7 @@
 import type { Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
 import { create } from 'zustand';
 import type { LuminanceBins, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
-import type { ViewName } from '../engine/views.ts';
+import { VIEW_OF, type ViewName } from '../engine/views.ts';
 
 export const LAYS = [1, 2, 3, 5] as const;
 export type Lay = (typeof LAYS)[number];
@@ -38,6 +38,10 @@ export interface BenchState {
   take(update: Update): void;
 }
 
+/** The view in force: chosen by hand, or the station's own. */
+export const viewInForce = (state: Pick<BenchState, 'chosenView' | 'station'>): ViewName =>
+  state.chosenView ?? VIEW_OF[state.station];
+
 const NOTHING_FOUND = {
   shown: null,
   maps: null,
@@ -73,7 +77,8 @@ export const useBench = create<BenchState>((set) => ({
         case 'busy':
           return { busy: { station: update.station, done: update.done, size: update.size }, failure: null };
         case 'view':
-          return { shown: update.shown };
+          // One that was sent before another was chosen may come late.
+          return update.shown.view === viewInForce(now) ? { shown: update.shown } : {};
         case 'maps':
           return { maps: update.maps };
         case 'bins':

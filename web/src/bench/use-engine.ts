@@ -2,13 +2,8 @@ import { stableJson } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
 import { useEffect, useRef } from 'react';
 import { type Engine, startEngine } from '../engine/engine.ts';
-import { VIEW_OF, type ViewName } from '../engine/views.ts';
 import { recipeChanged } from './save.ts';
-import { type BenchState, useBench } from './state.ts';
-
-/** The view in force: chosen by hand, or the station's own. */
-export const viewInForce = (state: Pick<BenchState, 'chosenView' | 'station'>): ViewName =>
-  state.chosenView ?? VIEW_OF[state.station];
+import { useBench, viewInForce } from './state.ts';
 
 /** Keeps an engine running beside the Bench: every change of the recipe is shown, every change of view too. */
 export function useEngine(): void {

@@ -6,8 +6,7 @@ import { MAP_NAMES } from '@zesty-tile/core';
 import { STAGE_VIEWS, VIEW_WORDS, type ViewName } from '../../engine/views.ts';
 import { GREY } from '../../theme.ts';
 import { Choices } from '../choices.tsx';
-import { LAYS, useBench } from '../state.ts';
-import { viewInForce } from '../use-engine.ts';
+import { LAYS, useBench, viewInForce } from '../state.ts';
 
 const VIEWS: ViewName[] = [...STAGE_VIEWS, ...MAP_NAMES];
 
