@@ -13,10 +13,7 @@ export function useEngine(): void {
     const ask = () => {
       const { recipe, source } = useBench.getState();
       const view = viewInForce(useBench.getState());
-      void engine.current?.show(
-        { recipe, source, view, withMaps: true },
-        Comlink.proxy(useBench.getState().take),
-      );
+      void engine.current?.show({ recipe, source, view }, Comlink.proxy(useBench.getState().take));
     };
     const start = () => {
       const started = startEngine(() => {

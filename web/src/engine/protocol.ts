@@ -6,8 +6,6 @@ export interface ShowRequest {
   recipe: Recipe;
   source: SourceRef;
   view: ViewName;
-  /** False while the Sill is not to be drawn. */
-  withMaps: boolean;
 }
 
 /** A picture for the Floor, with its values for the readout. */

@@ -121,7 +121,7 @@ const rest = (signal: AbortSignal) =>
   });
 
 const worker: EngineWorker = {
-  async show({ recipe, source, view, withMaps }, onUpdate) {
+  async show({ recipe, source, view }, onUpdate) {
     current?.abort();
     const abort = new AbortController();
     current = abort;
@@ -156,7 +156,7 @@ const worker: EngineWorker = {
         });
         decided = evaluation.recipe;
         whole = { outputs: evaluation.outputs, size };
-        const maps = withMaps ? mapsOf(whole) : null;
+        const maps = mapsOf(whole);
         if (maps) send({ kind: 'maps', maps });
         send({ kind: 'settled', size, decisions: decided.decisions, timings: evaluation.timings });
       }

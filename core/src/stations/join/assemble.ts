@@ -1,6 +1,7 @@
-import { Raster } from '../../raster/raster.ts';
+import type { Raster } from '../../raster/raster.ts';
 import { resizeLanczos } from '../../raster/resize.ts';
 import { roll } from '../../raster/roll.ts';
+import { transpose } from '../../raster/transpose.ts';
 import type { Margins } from '../types.ts';
 import { blendBands } from './blend.ts';
 import type { AxisPlan, OverlapPlan } from './overlap.ts';
@@ -8,21 +9,6 @@ import type { Strip } from './strip.ts';
 
 /** Gives the mask (1 = the far copy) of one axis's strip; told whether the strip is cyclic. */
 export type MaskOf = (axis: 'x' | 'y', strip: Strip, cyclic: boolean) => Float32Array;
-
-/** Turned over its diagonal: rows become columns. */
-export function transpose(raster: Raster): Raster {
-  const { width, height } = raster;
-  return new Raster(
-    height,
-    width,
-    raster.planes.map((plane) => {
-      const out = new Float32Array(plane.length);
-      for (let y = 0; y < height; y++)
-        for (let x = 0; x < width; x++) out[x * height + y] = plane[y * width + x];
-      return out;
-    }),
-  );
-}
 
 /** The strip at the left of `raster` and its copy one period to the right. */
 export function stripOf(raster: Raster, period: number, overlap: number): Strip {

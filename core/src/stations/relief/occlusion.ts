@@ -1,4 +1,5 @@
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { transposePlane } from '../../raster/transpose.ts';
 import { HorizonLine } from './horizon.ts';
 
 interface Sweep {
@@ -33,12 +34,6 @@ const SWEEPS: Sweep[] = [false, true].flatMap((turned) =>
     })),
   ),
 );
-
-function transpose(plane: Float32Array, size: number): Float32Array {
-  const out = new Float32Array(plane.length);
-  for (let y = 0; y < size; y++) for (let x = 0; x < size; x++) out[x * size + y] = plane[y * size + x];
-  return out;
-}
 
 /** Adds cos² of the horizon along one direction, times the direction's share, to `sum`. */
 function sweep(
@@ -110,14 +105,14 @@ export async function visibility(
   const reach = Math.min(size / 2, Math.max(1, radius));
   const upright = new Float32Array(height.length);
   const turned = new Float32Array(height.length);
-  const flipped = transpose(height, size);
+  const flipped = transposePlane(height, size, size);
   for (let k = 0; k < SWEEPS.length; k++) {
     const s = SWEEPS[k];
     if (s.turned) sweep(flipped, size, s, reach, edges.y, edges.x, turned);
     else sweep(height, size, s, reach, edges.x, edges.y, upright);
     await breathe((k + 1) / SWEEPS.length);
   }
-  const back = transpose(turned, size);
+  const back = transposePlane(turned, size, size);
   for (let i = 0; i < upright.length; i++) upright[i] += back[i];
   return upright;
 }

@@ -2,13 +2,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { MAP_NAMES } from '@zesty-tile/core';
-import { STAGE_VIEWS, VIEW_WORDS, type ViewName } from '../../engine/views.ts';
+import { VIEW_NAMES, VIEW_WORDS, type ViewName } from '../../engine/views.ts';
 import { GREY } from '../../theme.ts';
 import { Choices } from '../choices.tsx';
 import { LAYS, useBench, viewInForce } from '../state.ts';
-
-const VIEWS: ViewName[] = [...STAGE_VIEWS, ...MAP_NAMES];
 
 /** What to lay, how often, and how near: in the stage's margin, off the picture. */
 export function FloorControls({ onFit, onPixels }: { onFit(): void; onPixels(): void }) {
@@ -55,7 +52,7 @@ export function FloorControls({ onFit, onPixels }: { onFit(): void; onPixels(): 
         inputProps={{ 'aria-label': 'Map on the Floor' }}
         sx={{ ml: 'auto', bgcolor: GREY.card, fontSize: 12.5, '& .MuiSelect-select': { py: 0.4 } }}
       >
-        {VIEWS.filter((name) => name !== 'opacity' || hasAlpha).map((name) => (
+        {VIEW_NAMES.filter((name) => name !== 'opacity' || hasAlpha).map((name) => (
           <MenuItem key={name} value={name}>
             {VIEW_WORDS[name]}
           </MenuItem>
