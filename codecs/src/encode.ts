@@ -1,4 +1,11 @@
-import { type CrateFile, encodedPlanes, quantise, type Raster, resizeArea } from '@zesty-tile/core';
+import {
+  type CrateFile,
+  encodedPlanes,
+  type MapName,
+  quantise,
+  type Raster,
+  resizeArea,
+} from '@zesty-tile/core';
 import sharp from 'sharp';
 
 /**
@@ -18,13 +25,22 @@ export async function encodePng(file: CrateFile): Promise<Uint8Array> {
   return out.png({ compressionLevel: 5, adaptiveFiltering: true }).toBuffer();
 }
 
-const THUMBNAIL = 256;
+/** A small lossless WebP of one map of a tile, `edge` × `edge` px, encoded as the map's own files are. */
+export async function encodeSmall(map: Raster, name: MapName, edge: number): Promise<Uint8Array> {
+  const small = resizeArea(map, edge, edge);
+  const data = quantise(encodedPlanes(small, name), 8);
+  const channels = small.planes.length as 1 | 3;
+  return sharp(data, { raw: { width: edge, height: edge, channels } })
+    .webp(name === 'albedo' ? { quality: 90 } : { lossless: true })
+    .toBuffer();
+}
 
-/** A small WebP of a linear colour picture, for lists. */
-export async function encodeThumbnail(picture: Raster): Promise<Uint8Array> {
-  const small = resizeArea(picture, THUMBNAIL, THUMBNAIL);
-  const data = quantise(encodedPlanes(small, 'albedo'), 8);
-  return sharp(data, { raw: { width: THUMBNAIL, height: THUMBNAIL, channels: 3 } })
-    .webp({ quality: 88 })
+/** A picture file as WebP to look at: upright, sRGB, at most `edge` px on its longer side, values kept. */
+export async function encodeForScreen(bytes: Uint8Array, edge: number): Promise<Uint8Array> {
+  return sharp(bytes, { limitInputPixels: false })
+    .autoOrient()
+    .toColourspace('srgb')
+    .resize(edge, edge, { fit: 'inside', withoutEnlargement: true })
+    .webp({ lossless: true, effort: 1 })
     .toBuffer();
 }

@@ -8,7 +8,11 @@ import type { Looks } from './looks.ts';
 import type { Pool } from './pool/pool.ts';
 import { answerError, notFound } from './problems.ts';
 import { crateRoutes } from './routes/crates.ts';
+import { guideRoutes } from './routes/guides.ts';
+import { paletteRoutes } from './routes/palettes.ts';
 import { projectRoutes } from './routes/projects.ts';
+import { recipeRoutes } from './routes/recipes.ts';
+import { revisionRoutes } from './routes/revisions.ts';
 import { sourceRoutes } from './routes/sources.ts';
 import { tileRoutes } from './routes/tiles.ts';
 
@@ -30,6 +34,10 @@ const api = ({ db, blobs, pool, crates, looks }: Parts) =>
     .route('/projects', projectRoutes(db))
     .route('/sources', sourceRoutes(db, blobs, pool))
     .route('/tiles', tileRoutes(db, blobs, crates, looks))
+    .route('/tiles', revisionRoutes(db, looks))
+    .route('/tiles', guideRoutes(db))
+    .route('/recipes', recipeRoutes(db))
+    .route('/palettes', paletteRoutes(db))
     .route('/crates', crateRoutes(crates))
     .get('/thumbnails/:sha256', async (c) => {
       const bytes = await blobs.get(c.req.param('sha256'));

@@ -2,5 +2,6 @@ export type { App } from './app.ts';
 export { project } from './db/schema.ts';
 export { newId } from './ids.ts';
 export { storeSource } from './routes/sources.ts';
-export { makeTile, newestRevision } from './routes/tiles.ts';
+export { newestRevision } from './routes/tile-row.ts';
+export { makeTile } from './routes/tiles.ts';
 export { openStore, type ServeOptions, serve } from './serve.ts';

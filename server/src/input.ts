@@ -29,3 +29,11 @@ export const nameSchema = v.pipe(
   v.minLength(1, 'A name needs at least one character.'),
   v.maxLength(120, 'A name has at most 120 characters.'),
 );
+
+/** A short word to find tiles by. */
+export const tagSchema = v.pipe(
+  v.string('A tag is a text.'),
+  v.transform((name) => name.replace(/\s+/g, ' ').trim().toLowerCase()),
+  v.minLength(1, 'A tag needs at least one character.'),
+  v.maxLength(40, 'A tag has at most 40 characters.'),
+);

@@ -30,11 +30,17 @@ export class Looks {
     revision: typeof recipeRevision.$inferSelect,
     picture: typeof source.$inferSelect,
   ): Promise<Look> {
-    const { verdicts, thumbnail } = await this.#pool.look({
+    const { verdicts, thumbnail, ball, maps } = await this.#pool.look({
       source: { ...picture, path: this.#blobs.path(picture.sha256) },
       recipe: revision.recipe,
     });
-    const look: Look = { verdicts, thumbnail: await this.#blobs.put(thumbnail) };
+    const look: Look = {
+      verdicts,
+      thumbnail: await this.#blobs.put(thumbnail),
+      ball: await this.#blobs.put(ball),
+      maps: {},
+    };
+    for (const [map, bytes] of Object.entries(maps)) look.maps[map] = await this.#blobs.put(bytes);
     await this.#db.update(recipeRevision).set({ look }).where(eq(recipeRevision.id, revision.id));
     return look;
   }

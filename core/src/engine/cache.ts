@@ -15,14 +15,24 @@ export function bytesOf(value: unknown, seen: Set<unknown> = new Set()): number 
 
 /** Results by key, the least recently used given up first once they hold more than `limit` bytes. */
 export class Cache {
-  readonly limit: number;
+  #limit: number;
   #entries = new Map<string, Entry>();
   #bytes = 0;
   hits = 0;
   misses = 0;
 
   constructor(limit: number) {
-    this.limit = limit;
+    this.#limit = limit;
+  }
+
+  get limit(): number {
+    return this.#limit;
+  }
+
+  /** A smaller limit gives up the least recently used at once. */
+  set limit(bytes: number) {
+    this.#limit = bytes;
+    this.#giveUp(null);
   }
 
   get bytes(): number {
@@ -48,8 +58,12 @@ export class Cache {
     this.#entries.delete(key);
     this.#entries.set(key, { value, bytes });
     this.#bytes += bytes;
+    this.#giveUp(key);
+  }
+
+  #giveUp(spared: string | null): void {
     for (const [oldest, entry] of this.#entries) {
-      if (this.#bytes <= this.limit || oldest === key) break;
+      if (this.#bytes <= this.#limit || oldest === spared) break;
       this.#entries.delete(oldest);
       this.#bytes -= entry.bytes;
     }

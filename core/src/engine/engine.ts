@@ -40,7 +40,9 @@ export interface EvaluationRequest {
   signal?: AbortSignal;
   /** Share of the whole done, 0..1, and the station at work. */
   onProgress?(station: StationName, done: number): void;
-  /** Called as soon as a station is done, before the next begins. */
+  /** Called as soon as a station's result is there, before it is measured. */
+  onOutput?(station: StationName, outputs: Partial<StationOutputs>): void;
+  /** Called as soon as a station is measured, before the next begins. */
   onStation?(station: StationName, verdict: Verdict, outputs: Partial<StationOutputs>): void;
 }
 
@@ -143,6 +145,7 @@ class Walk {
       const start = performance.now();
       const stage = await this.#stage(name, this.#size);
       outputs[name] = stage.output;
+      this.#request.onOutput?.(name, outputs as Partial<StationOutputs>);
       const verdict = await this.#verdict(name, stage);
       verdicts[name] = verdict;
       this.#timings[name] = stage.fresh ? performance.now() - start : 0;

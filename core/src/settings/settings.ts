@@ -7,6 +7,8 @@ interface Described {
   help: string;
   /** Dials of one group stand together; rarer groups may fold away. */
   group?: string;
+  /** Belongs to the picture at hand: stays as it is when another tile's recipe is applied. */
+  ofPicture?: true;
 }
 
 export interface NumberSetting extends Described {

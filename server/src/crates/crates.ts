@@ -5,7 +5,7 @@ import { MessageChannel } from 'node:worker_threads';
 import { Problem, type Recipe } from '@zesty-tile/core';
 import { desc, eq, inArray } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
-import { type CrateState, crateFile, crateJob, type tile } from '../db/schema.ts';
+import { type CrateState, crateFile, crateJob, tile } from '../db/schema.ts';
 import { newId } from '../ids.ts';
 import type { Pool } from '../pool/pool.ts';
 import type { CrateProgress, StoredSource } from '../pool/tasks.ts';
@@ -17,6 +17,9 @@ interface Running {
   progress: CrateProgress;
   abort: AbortController;
 }
+
+/** So many crates are listed at once. */
+const LISTED = 200;
 
 const ENDED: CrateState[] = ['done', 'failed', 'stopped', 'interrupted'];
 
@@ -145,6 +148,17 @@ export class Crates {
       orderBy: desc(crateJob.number),
     });
     return jobs.map((job) => this.#now(job));
+  }
+
+  /** The newest crates of all tiles, with the tiles' names. */
+  async all(): Promise<(CrateJob & { tile: { id: string; name: string } })[]> {
+    const rows = await this.#db
+      .select({ job: crateJob, tile: { id: tile.id, name: tile.name } })
+      .from(crateJob)
+      .innerJoin(tile, eq(tile.id, crateJob.tileId))
+      .orderBy(desc(crateJob.createdAt))
+      .limit(LISTED);
+    return rows.map(({ job, tile: of }) => ({ ...this.#now(job), tile: of }));
   }
 
   files(id: string) {

@@ -1,5 +1,5 @@
-import type { Recipe, Verdict } from '@zesty-tile/core';
-import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import type { Recipe, SavedStations, Verdict } from '@zesty-tile/core';
+import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 const id = () => text('id').primaryKey();
 const moment = (name: string) => integer(name, { mode: 'timestamp_ms' });
@@ -8,6 +8,8 @@ export const project = sqliteTable('project', {
   id: id(),
   name: text('name').notNull(),
   createdAt: moment('created_at').notNull(),
+  /** Deleting is soft, so that it can be undone. */
+  deletedAt: moment('deleted_at'),
 });
 
 /** A picture, by the SHA-256 of its file. The file itself is a blob of the same name. */
@@ -36,15 +38,74 @@ export const tile = sqliteTable(
     /** Name of the picture's file as it was given. */
     sourceName: text('source_name').notNull(),
     createdAt: moment('created_at').notNull(),
+    deletedAt: moment('deleted_at'),
   },
   (table) => [index('tile_by_project').on(table.projectId)],
 );
 
+const tileId = () =>
+  text('tile_id')
+    .notNull()
+    .references(() => tile.id);
+
+export const tag = sqliteTable('tag', { tileId: tileId(), name: text('name').notNull() }, (table) => [
+  primaryKey({ columns: [table.tileId, table.name] }),
+]);
+
+/** A picture pinned beside a tile's Floor. Never part of the result. */
+export const guide = sqliteTable(
+  'guide',
+  {
+    id: id(),
+    tileId: tileId(),
+    sourceSha256: text('source_sha256')
+      .notNull()
+      .references(() => source.sha256),
+    name: text('name').notNull(),
+    createdAt: moment('created_at').notNull(),
+  },
+  (table) => [index('guide_by_tile').on(table.tileId)],
+);
+
+/** A named colour, sRGB as #rrggbb. */
+export interface PaletteColour {
+  name: string;
+  hex: string;
+}
+
+export const palette = sqliteTable(
+  'palette',
+  {
+    id: id(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => project.id),
+    name: text('name').notNull(),
+    colours: text('colours', { mode: 'json' }).$type<PaletteColour[]>().notNull(),
+    createdAt: moment('created_at').notNull(),
+    deletedAt: moment('deleted_at'),
+  },
+  (table) => [index('palette_by_project').on(table.projectId)],
+);
+
+/** Settings of whole or chosen stations, kept under a name for other tiles. */
+export const savedRecipe = sqliteTable('saved_recipe', {
+  id: id(),
+  name: text('name').notNull(),
+  stations: text('stations', { mode: 'json' }).$type<SavedStations>().notNull(),
+  createdAt: moment('created_at').notNull(),
+  deletedAt: moment('deleted_at'),
+});
+
 /** How a revision looks and what its stations found, measured by the server once. */
 export interface Look {
   verdicts: Record<string, Verdict>;
-  /** SHA-256 of the thumbnail's blob (WebP). */
+  /** SHA-256 of a WebP blob: the albedo. */
   thumbnail: string;
+  /** The same: a ball lit under all maps. */
+  ball: string;
+  /** The same: each map, small. */
+  maps: Record<string, string>;
 }
 
 /** Append only: the newest is the present. */
@@ -52,9 +113,7 @@ export const recipeRevision = sqliteTable(
   'recipe_revision',
   {
     id: id(),
-    tileId: text('tile_id')
-      .notNull()
-      .references(() => tile.id),
+    tileId: tileId(),
     number: integer('number').notNull(),
     recipe: text('recipe', { mode: 'json' }).$type<Recipe>().notNull(),
     look: text('look', { mode: 'json' }).$type<Look>(),
@@ -70,9 +129,7 @@ export const crateJob = sqliteTable(
   'crate_job',
   {
     id: id(),
-    tileId: text('tile_id')
-      .notNull()
-      .references(() => tile.id),
+    tileId: tileId(),
     /** Counts up for each tile, from 1. */
     number: integer('number').notNull(),
     revision: integer('revision').notNull(),

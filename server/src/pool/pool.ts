@@ -9,6 +9,8 @@ import type {
   LookTask,
   PixelsResult,
   PixelsTask,
+  ScreenResult,
+  ScreenTask,
   WorkerProblem,
 } from './tasks.ts';
 
@@ -38,6 +40,10 @@ export class Pool {
 
   look(task: Omit<LookTask, 'kind'>): Promise<LookResult> {
     return this.#run({ kind: 'look', ...task });
+  }
+
+  screen(task: Omit<ScreenTask, 'kind'>): Promise<ScreenResult> {
+    return this.#run({ kind: 'screen', ...task });
   }
 
   /** Aborting ends the worker's thread, wherever it is. */

@@ -27,8 +27,21 @@ export interface LookTask {
 }
 export interface LookResult {
   verdicts: Record<string, Verdict>;
-  /** WebP. */
+  /** WebP files: the albedo, a lit ball, and each map. */
   thumbnail: Uint8Array;
+  ball: Uint8Array;
+  maps: Record<string, Uint8Array>;
+}
+
+export interface ScreenTask {
+  kind: 'screen';
+  source: StoredSource;
+  /** Longest side in pixels. */
+  edge: number;
+}
+export interface ScreenResult {
+  /** WebP. */
+  picture: Uint8Array;
 }
 
 export interface CrateTask {

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
-import { encodeCrate, encodeThumbnail, sourceHost, writeWhole } from '@zesty-tile/codecs';
-import { Engine, WORKING_SIZE } from '@zesty-tile/core';
+import { encodeCrate, encodeForScreen, encodeSmall, sourceHost, writeWhole } from '@zesty-tile/codecs';
+import { Engine, litBall, mapRaster, type TileOutputs, WORKING_SIZE } from '@zesty-tile/core';
 import { readBlob } from '../blobs.ts';
 import { problemOf } from '../problems.ts';
 import type {
@@ -11,6 +11,8 @@ import type {
   LookTask,
   PixelsResult,
   PixelsTask,
+  ScreenResult,
+  ScreenTask,
   StoredSource,
   WorkerProblem,
 } from './tasks.ts';
@@ -32,11 +34,37 @@ async function pixels({ source, shortEdge }: PixelsTask): Promise<PixelsResult> 
   return { width, height, channels, bits: data instanceof Uint16Array ? 16 : 8, data: bytes };
 }
 
+const THUMBNAIL = 256;
+const SMALL_MAP = 96;
+const BALL = 320;
+const SMALL_MAPS = ['normal', 'height', 'occlusion', 'roughness', 'specular'] as const;
+const LOOK_CACHE_BYTES = 192 * 2 ** 20;
+
+/** Versions of one tile share most of what is computed. */
+const lookEngine = new Engine(host, LOOK_CACHE_BYTES);
+
 async function look({ source, recipe }: LookTask): Promise<LookResult> {
   know(source);
-  const { outputs, verdicts } = await new Engine(host, 0).evaluate({ recipe, source, size: WORKING_SIZE });
-  const thumbnail = await encodeThumbnail(outputs.gauge!.albedo);
-  return { verdicts, thumbnail };
+  const evaluation = await lookEngine.evaluate({ recipe, source, size: WORKING_SIZE });
+  const outputs = evaluation.outputs as TileOutputs;
+  const { gauge, relief, finish } = outputs;
+  const { normalY } = recipe.stations.relief;
+  const ball = litBall({ ...relief, ...finish, albedo: gauge.albedo, normalY }, BALL);
+  const maps: LookResult['maps'] = {};
+  for (const name of SMALL_MAPS) {
+    const map = mapRaster(outputs, name);
+    if (map) maps[name] = await encodeSmall(map, name, SMALL_MAP);
+  }
+  return {
+    verdicts: evaluation.verdicts as LookResult['verdicts'],
+    thumbnail: await encodeSmall(gauge.albedo, 'albedo', THUMBNAIL),
+    ball: await encodeSmall(ball, 'albedo', BALL),
+    maps,
+  };
+}
+
+async function screen({ source, edge }: ScreenTask): Promise<ScreenResult> {
+  return { picture: await encodeForScreen(await readBlob(source.path), edge) };
 }
 
 async function crate({ source, recipe, name, folder, port }: CrateTask): Promise<CrateResult> {
@@ -59,11 +87,12 @@ async function crate({ source, recipe, name, folder, port }: CrateTask): Promise
 
 /** One entry for all heavy work; a problem comes back as data, since errors lose their class on the way. */
 export default async function work(
-  task: PixelsTask | LookTask | CrateTask,
-): Promise<PixelsResult | LookResult | CrateResult | WorkerProblem> {
+  task: PixelsTask | LookTask | ScreenTask | CrateTask,
+): Promise<PixelsResult | LookResult | ScreenResult | CrateResult | WorkerProblem> {
   try {
     if (task.kind === 'pixels') return await pixels(task);
     if (task.kind === 'look') return await look(task);
+    if (task.kind === 'screen') return await screen(task);
     return await crate(task);
   } catch (error) {
     const problem = problemOf(error);

@@ -13,6 +13,7 @@ const fileStream = (path: string) => Readable.toWeb(createReadStream(path)) as R
 
 export const crateRoutes = (crates: Crates) =>
   new Hono()
+    .get('/', async (c) => c.json({ crates: await crates.all() }))
     .get('/:id', async (c) => {
       const job = await crates.get(c.req.param('id'));
       const files = await crates.files(job.id);

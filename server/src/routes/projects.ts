@@ -1,10 +1,21 @@
-import { asc, count, eq } from 'drizzle-orm';
+import { and, asc, count, eq, isNull } from 'drizzle-orm';
 import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
 import { project, tile } from '../db/schema.ts';
 import { newId } from '../ids.ts';
 import { bodyOf, nameSchema } from '../input.ts';
+import { notFound } from '../problems.ts';
+import { removal } from './removal.ts';
+
+const named = v.strictObject({ name: nameSchema });
+
+/** The row of a project that is not deleted. @throws Problem `not_found`. */
+export async function projectRow(db: Database, id: string) {
+  const row = await db.query.project.findFirst({ where: and(eq(project.id, id), isNull(project.deletedAt)) });
+  if (!row) throw notFound('project');
+  return row;
+}
 
 export const projectRoutes = (db: Database) =>
   new Hono()
@@ -12,16 +23,24 @@ export const projectRoutes = (db: Database) =>
       const projects = await db
         .select({ id: project.id, name: project.name, tiles: count(tile.id) })
         .from(project)
-        .leftJoin(tile, eq(tile.projectId, project.id))
+        .leftJoin(tile, and(eq(tile.projectId, project.id), isNull(tile.deletedAt)))
+        .where(isNull(project.deletedAt))
         .groupBy(project.id)
         .orderBy(asc(project.createdAt));
       return c.json({ projects });
     })
     .post('/', async (c) => {
-      const { name } = await bodyOf(c, v.strictObject({ name: nameSchema }));
+      const { name } = await bodyOf(c, named);
       const [made] = await db
         .insert(project)
         .values({ id: newId(), name, createdAt: new Date() })
         .returning();
       return c.json({ project: { id: made.id, name: made.name, tiles: 0 } }, 201);
-    });
+    })
+    .patch('/:id', async (c) => {
+      const row = await projectRow(db, c.req.param('id'));
+      const { name } = await bodyOf(c, named);
+      await db.update(project).set({ name }).where(eq(project.id, row.id));
+      return c.json({ project: { id: row.id, name } });
+    })
+    .route('/', removal(db, project, 'project'));

@@ -12,6 +12,9 @@ import { notFound } from '../problems.ts';
 /** Room for the parts of a form around the file. */
 const FORM_BYTES = 64 * 1024;
 
+/** Longest side of a picture to look at, in pixels. */
+const SCREEN_EDGE = 1024;
+
 const tooLarge = () =>
   new Problem(
     'file_too_large',
@@ -77,6 +80,17 @@ export const sourceRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
       },
     )
     .get('/:sha256', async (c) => c.json({ source: await sourceRow(db, c.req.param('sha256')) }))
+    .get('/:sha256/picture', async (c) => {
+      const row = await sourceRow(db, c.req.param('sha256'));
+      const { picture } = await pool.screen({
+        source: { ...row, path: blobs.path(row.sha256) },
+        edge: SCREEN_EDGE,
+      });
+      return c.body(picture as Uint8Array<ArrayBuffer>, 200, {
+        'Content-Type': 'image/webp',
+        'Cache-Control': 'private, max-age=31536000, immutable',
+      });
+    })
     .get('/:sha256/pixels', async (c) => {
       const row = await sourceRow(db, c.req.param('sha256'));
       const shortEdge = Number(c.req.query('edge'));

@@ -1,55 +1,49 @@
-import { newRecipe, parseRecipe, type Recipe, safeName } from '@zesty-tile/core';
-import { and, asc, desc, eq } from 'drizzle-orm';
+import { newRecipe, parseRecipe, type Recipe, safeName, type Verdict } from '@zesty-tile/core';
+import { and, asc, eq, isNull, max } from 'drizzle-orm';
 import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Blobs } from '../blobs.ts';
 import type { Crates } from '../crates/crates.ts';
 import type { Database } from '../db/open.ts';
-import { project, recipeRevision, tile } from '../db/schema.ts';
+import { guide, project, recipeRevision, tag, tile } from '../db/schema.ts';
 import { newId } from '../ids.ts';
-import { bodyOf, nameSchema } from '../input.ts';
+import { bodyOf, nameSchema, tagSchema } from '../input.ts';
 import type { Looks } from '../looks.ts';
-import { notFound } from '../problems.ts';
+import { projectRow } from './projects.ts';
+import { removal } from './removal.ts';
 import { sourceRow } from './sources.ts';
+import { newestRevision, tileRow } from './tile-row.ts';
 
 const newTileSchema = v.strictObject({
   projectId: v.string(),
   name: nameSchema,
   sourceSha256: v.string(),
   sourceName: nameSchema,
+  /** Where it does not start from the defaults. */
+  recipe: v.optional(v.unknown()),
 });
 
-const newRevisionSchema = v.strictObject({
-  /** The revision the change was made on. */
-  base: v.pipe(v.number(), v.integer()),
-  recipe: v.unknown(),
+const changedTileSchema = v.strictObject({
+  name: v.optional(nameSchema),
+  projectId: v.optional(v.string()),
+  tags: v.optional(v.pipe(v.array(tagSchema), v.maxLength(30, 'A tile has at most 30 tags.'))),
 });
 
-/** The row of a tile. @throws Problem `not_found`. */
-async function tileRow(db: Database, id: string) {
-  const row = await db.query.tile.findFirst({ where: eq(tile.id, id) });
-  if (!row) throw notFound('tile');
-  return row;
-}
-
-/** The newest revision of a tile. */
-export async function newestRevision(db: Database, tileId: string) {
-  const row = await db.query.recipeRevision.findFirst({
-    where: eq(recipeRevision.tileId, tileId),
-    orderBy: desc(recipeRevision.number),
-  });
-  if (!row) throw notFound('revision');
-  return row;
+interface NewTile {
+  projectId: string;
+  name: string;
+  sourceSha256: string;
+  sourceName: string;
 }
 
 /** Makes a tile with its first revision. */
 export async function makeTile(
   db: Database,
-  given: v.InferOutput<typeof newTileSchema>,
+  given: NewTile,
   recipe: Recipe = newRecipe(),
+  tags: string[] = [],
 ) {
-  const inProject = await db.query.project.findFirst({ where: eq(project.id, given.projectId) });
-  if (!inProject) throw notFound('project');
+  await projectRow(db, given.projectId);
   await sourceRow(db, given.sourceSha256);
   return db.transaction(async (tx) => {
     const [row] = await tx
@@ -59,36 +53,79 @@ export async function makeTile(
     await tx
       .insert(recipeRevision)
       .values({ id: newId(), tileId: row.id, number: 1, recipe, createdAt: new Date() });
+    if (tags.length > 0) await tx.insert(tag).values(tags.map((name) => ({ tileId: row.id, name })));
     return row;
   });
 }
 
-/** True where an insert failed because the number is taken already. */
-function isTaken(error: unknown): boolean {
-  const seen = [error, (error as { cause?: unknown })?.cause];
-  return seen.some((e) => e instanceof Error && /UNIQUE constraint failed/.test(e.message));
+/** A tile like another: the same picture, recipe, look, tags and guide pictures, under a new name. */
+async function duplicateTile(db: Database, id: string) {
+  const { projectId, name, sourceSha256, sourceName } = await tileRow(db, id);
+  const { recipe, look } = await newestRevision(db, id);
+  const tags = await db.query.tag.findMany({ where: eq(tag.tileId, id) });
+  const guides = await db.query.guide.findMany({ where: eq(guide.tileId, id) });
+  const given = { projectId, name: `${name.slice(0, 110)} copy`, sourceSha256, sourceName };
+  const made = await makeTile(
+    db,
+    given,
+    recipe,
+    tags.map((one) => one.name),
+  );
+  await db.update(recipeRevision).set({ look }).where(eq(recipeRevision.tileId, made.id));
+  if (guides.length > 0) {
+    await db.insert(guide).values(guides.map((one) => ({ ...one, id: newId(), tileId: made.id })));
+  }
+  return made;
+}
+
+/** Every tile (of one project) with its newest revision and tags, in three queries however many there are. */
+async function listTiles(db: Database, projectId: string | undefined) {
+  const newest = db
+    .select({ tileId: recipeRevision.tileId, number: max(recipeRevision.number).as('newest_number') })
+    .from(recipeRevision)
+    .groupBy(recipeRevision.tileId)
+    .as('newest');
+  const rows = await db
+    .select({
+      tile,
+      recipe: recipeRevision.recipe,
+      look: recipeRevision.look,
+      number: recipeRevision.number,
+      changedAt: recipeRevision.createdAt,
+    })
+    .from(tile)
+    .innerJoin(project, and(eq(project.id, tile.projectId), isNull(project.deletedAt)))
+    .innerJoin(newest, eq(newest.tileId, tile.id))
+    .innerJoin(
+      recipeRevision,
+      and(eq(recipeRevision.tileId, tile.id), eq(recipeRevision.number, newest.number)),
+    )
+    .where(and(isNull(tile.deletedAt), projectId ? eq(tile.projectId, projectId) : undefined))
+    .orderBy(asc(tile.createdAt));
+  const tags = new Map<string, string[]>();
+  for (const { tileId, name } of await db.select().from(tag).orderBy(asc(tag.name))) {
+    tags.set(tileId, [...(tags.get(tileId) ?? []), name]);
+  }
+  return rows.map(({ tile: row, recipe, look, number, changedAt }) => ({
+    id: row.id,
+    projectId: row.projectId,
+    name: row.name,
+    createdAt: row.createdAt,
+    changedAt,
+    tags: tags.get(row.id) ?? [],
+    revision: number,
+    size: recipe.stations.square.size,
+    edgeMetres: recipe.stations.square.edgeMetres,
+    verdicts: (look?.verdicts ?? null) as Record<string, Verdict> | null,
+  }));
 }
 
 export const tileRoutes = (db: Database, blobs: Blobs, crates: Crates, looks: Looks) =>
   new Hono()
-    .get('/', async (c) => {
-      const wanted = c.req.query('project');
-      const rows = await db
-        .select()
-        .from(tile)
-        .where(wanted ? eq(tile.projectId, wanted) : undefined)
-        .orderBy(asc(tile.createdAt));
-      const tiles = await Promise.all(
-        rows.map(async (row) => {
-          const { number, recipe } = await newestRevision(db, row.id);
-          const { size, edgeMetres } = recipe.stations.square;
-          return { ...row, revision: number, size, edgeMetres };
-        }),
-      );
-      return c.json({ tiles });
-    })
+    .get('/', async (c) => c.json({ tiles: await listTiles(db, c.req.query('project')) }))
     .post('/', async (c) => {
-      const row = await makeTile(db, await bodyOf(c, newTileSchema));
+      const { recipe, ...given } = await bodyOf(c, newTileSchema);
+      const row = await makeTile(db, given, recipe === undefined ? newRecipe() : parseRecipe(recipe));
       return c.json({ tile: row }, 201);
     })
     .get('/:id', async (c) => {
@@ -102,57 +139,26 @@ export const tileRoutes = (db: Database, blobs: Blobs, crates: Crates, looks: Lo
         revision: { number, recipe: recipe as unknown as Record<string, unknown>, createdAt },
       });
     })
-    .get('/:id/revisions', async (c) => {
+    .patch('/:id', async (c) => {
       const row = await tileRow(db, c.req.param('id'));
-      const revisions = await db
-        .select({ number: recipeRevision.number, createdAt: recipeRevision.createdAt })
-        .from(recipeRevision)
-        .where(eq(recipeRevision.tileId, row.id))
-        .orderBy(desc(recipeRevision.number));
-      return c.json({ revisions });
-    })
-    .get('/:id/revisions/:number', async (c) => {
-      const found = await db.query.recipeRevision.findFirst({
-        where: and(
-          eq(recipeRevision.tileId, c.req.param('id')),
-          eq(recipeRevision.number, Number(c.req.param('number'))),
-        ),
+      const { tags, ...values } = await bodyOf(c, changedTileSchema);
+      if (values.projectId) await projectRow(db, values.projectId);
+      await db.transaction(async (tx) => {
+        if (Object.keys(values).length > 0) await tx.update(tile).set(values).where(eq(tile.id, row.id));
+        if (!tags) return;
+        await tx.delete(tag).where(eq(tag.tileId, row.id));
+        const names = [...new Set(tags)];
+        if (names.length > 0) await tx.insert(tag).values(names.map((name) => ({ tileId: row.id, name })));
       });
-      if (!found) throw notFound('revision');
-      const { number, recipe, createdAt } = found;
-      return c.json({
-        revision: { number, recipe: recipe as unknown as Record<string, unknown>, createdAt },
-      });
+      return c.json({ tile: await tileRow(db, row.id) });
     })
-    .post('/:id/revisions', async (c) => {
-      const row = await tileRow(db, c.req.param('id'));
-      const given = await bodyOf(c, newRevisionSchema);
-      const recipe = parseRecipe(given.recipe);
-      const newest = await newestRevision(db, row.id);
-      const conflict = async () => {
-        const { number } = await newestRevision(db, row.id);
-        const message =
-          'This tile was changed in another window since you opened it; both versions are kept.';
-        const hint = 'Take the other version, or save yours on top of it.';
-        return c.json({ error: { code: 'conflict', message, hint }, newest: number }, 409);
-      };
-      if (given.base !== newest.number) return conflict();
-      try {
-        const number = newest.number + 1;
-        await db
-          .insert(recipeRevision)
-          .values({ id: newId(), tileId: row.id, number, recipe, createdAt: new Date() });
-        return c.json({ revision: { number } }, 201);
-      } catch (error) {
-        if (isTaken(error)) return conflict();
-        throw error;
-      }
-    })
+    .post('/:id/duplicate', async (c) => c.json({ tile: await duplicateTile(db, c.req.param('id')) }, 201))
+    .route('/', removal(db, tile, 'tile'))
     .get('/:id/look', async (c) => {
       const row = await tileRow(db, c.req.param('id'));
       const revision = await newestRevision(db, row.id);
-      const { verdicts, thumbnail } = await looks.of(revision, await sourceRow(db, row.sourceSha256));
-      return c.json({ revision: revision.number, thumbnail, verdicts });
+      const look = await looks.of(revision, await sourceRow(db, row.sourceSha256));
+      return c.json({ revision: revision.number, ...look });
     })
     .get('/:id/crates', async (c) => {
       const row = await tileRow(db, c.req.param('id'));

@@ -17,6 +17,7 @@ const settings = {
     names: SIZES.map((size) => `${size} px`),
   }),
   edgeMetres: number({
+    ofPicture: true,
     label: 'Edge',
     help: 'Length of the tile in the world.',
     default: 1,
@@ -26,6 +27,7 @@ const settings = {
     unit: 'm',
   }),
   centreX: number({
+    ofPicture: true,
     label: 'Centre across',
     help: 'Where the crop sits across the photo, as a share of its width.',
     group: 'Crop',
@@ -36,6 +38,7 @@ const settings = {
     unit: '',
   }),
   centreY: number({
+    ofPicture: true,
     label: 'Centre down',
     help: 'Where the crop sits down the photo, as a share of its height.',
     group: 'Crop',
@@ -46,6 +49,7 @@ const settings = {
     unit: '',
   }),
   share: number({
+    ofPicture: true,
     label: 'Crop edge',
     help: 'Edge of the crop as a share of the photo’s shorter side. Below about 0.85 a margin is left for Join.',
     group: 'Crop',
@@ -56,6 +60,7 @@ const settings = {
     unit: '',
   }),
   turnDegrees: number({
+    ofPicture: true,
     label: 'Turn',
     help: 'Turns the crop clockwise, to level what is slanted in the photo.',
     group: 'Crop',

@@ -1,0 +1,97 @@
+import { TORUS } from '../raster/edges.ts';
+import { Raster } from '../raster/raster.ts';
+import { resizeArea } from '../raster/resize.ts';
+import { sampleBilinear } from '../raster/sample.ts';
+import { dot, mirrored, reflected, type Triple, unit } from './shade.ts';
+
+/** The maps of a tile that light falls on. All of one size. */
+export interface LitMaps {
+  albedo: Raster;
+  /** Unit vectors; y as `normalY` says. */
+  normal: Raster;
+  roughness: Float32Array;
+  occlusion: Float32Array | null;
+  f0: Triple;
+  metallic: number;
+  normalY: 'up' | 'down';
+}
+
+/** How often the tile goes round the ball. */
+const ROUND = 4;
+const SAMPLES = [-0.25, 0.25];
+const SUN: Triple = unit([-0.55, 0.6, 0.75]);
+const SUN_STRENGTH = 1.35;
+const SKY = 0.55;
+const GROUND = 0.22;
+const BACK: [number, number] = [0.27, 0.115];
+/** Radius of the ball in a view that reaches from −1 to 1. */
+const RADIUS = 0.84;
+
+/** Light from all round for a direction: brighter from above. */
+const around = (y: number): number => GROUND + (SKY - GROUND) * (0.5 + 0.5 * y);
+
+/**
+ * A ball under the maps, lit by one sun from the upper left and by soft light from above, seen from in
+ * front: linear RGB, `size` × `size`, over a grey ground. For lists and sheets, where no graphics card is
+ * asked for.
+ */
+export function litBall(maps: LitMaps, size: number): Raster {
+  const small = Math.min(maps.albedo.width, 2 ** Math.round(Math.log2(size / 1.5)));
+  const down = (planes: Float32Array[]) =>
+    resizeArea(new Raster(maps.albedo.width, maps.albedo.height, planes), small, small);
+  const albedo = down(maps.albedo.planes);
+  const normal = down(maps.normal.planes);
+  const data = down([maps.roughness, maps.occlusion ?? new Float32Array(maps.roughness.length).fill(1)]);
+  const green = maps.normalY === 'up' ? 1 : -1;
+  const out = new Raster(
+    size,
+    size,
+    [0, 1, 2].map(() => new Float32Array(size * size)),
+  );
+  const at = (raster: Raster, plane: number, x: number, y: number) =>
+    sampleBilinear(raster.planes[plane], small, small, x, y, TORUS);
+  const view: Triple = [0, 0, 1];
+  const shade = (px: number, py: number): Triple | null => {
+    const r2 = px * px + py * py;
+    if (r2 >= 1) return null;
+    const n: Triple = [px, py, Math.sqrt(1 - r2)];
+    const east = unit([n[2], 0, -n[0]]);
+    const north: Triple = [
+      n[1] * east[2] - n[2] * east[1],
+      n[2] * east[0] - n[0] * east[2],
+      n[0] * east[1] - n[1] * east[0],
+    ];
+    const x = (Math.atan2(n[0], n[2]) / (2 * Math.PI)) * ROUND * small - 0.5;
+    const y = (-Math.asin(n[1]) / (2 * Math.PI)) * ROUND * small - 0.5;
+    const t: Triple = [at(normal, 0, x, y), at(normal, 1, x, y) * green, at(normal, 2, x, y)];
+    const bent = unit([0, 1, 2].map((c) => east[c] * t[0] + north[c] * t[1] + n[c] * t[2]) as Triple);
+    const colour = [0, 1, 2].map((c) => at(albedo, c, x, y)) as Triple;
+    const roughness = at(data, 0, x, y);
+    const seen = at(data, 1, x, y);
+    const diffuse = colour.map((v) => v * (1 - maps.metallic)) as Triple;
+    const f0 = maps.metallic ? colour : maps.f0;
+    const sun = reflected(bent, view, SUN, diffuse, f0, roughness);
+    const nv = Math.max(0.02, dot(bent, view));
+    const shine = mirrored(nv, f0, roughness);
+    const bounceY = 2 * nv * bent[1];
+    return [0, 1, 2].map(
+      (c) => SUN_STRENGTH * sun[c] + seen * (diffuse[c] * around(bent[1]) + shine[c] * around(bounceY)),
+    ) as Triple;
+  };
+  for (let j = 0; j < size; j++) {
+    const ground = BACK[0] + (BACK[1] - BACK[0]) * (j / size);
+    for (let i = 0; i < size; i++) {
+      const sum: Triple = [0, 0, 0];
+      for (const dy of SAMPLES) {
+        for (const dx of SAMPLES) {
+          const px = ((2 * (i + 0.5 + dx)) / size - 1) / RADIUS;
+          const py = (1 - (2 * (j + 0.5 + dy)) / size) / RADIUS;
+          const lit = shade(px, py);
+          for (let c = 0; c < 3; c++) sum[c] += lit ? lit[c] : ground;
+        }
+      }
+      for (let c = 0; c < 3; c++) out.planes[c][j * size + i] = sum[c] / SAMPLES.length ** 2;
+    }
+  }
+  return out;
+}

@@ -1,0 +1,107 @@
+import { changesBetween, parseRecipe, valueWords } from '@zesty-tile/core';
+import { and, desc, eq, lt } from 'drizzle-orm';
+import { Hono } from 'hono';
+import * as v from 'valibot';
+import type { Database } from '../db/open.ts';
+import { recipeRevision } from '../db/schema.ts';
+import { newId } from '../ids.ts';
+import { bodyOf } from '../input.ts';
+import type { Looks } from '../looks.ts';
+import { notFound } from '../problems.ts';
+import { sourceRow } from './sources.ts';
+import { newestRevision, tileRow } from './tile-row.ts';
+
+/** So many are listed at a time. */
+const PAGE = 40;
+
+const newRevisionSchema = v.strictObject({
+  /** The revision the change was made on. */
+  base: v.pipe(v.number(), v.integer()),
+  recipe: v.unknown(),
+});
+
+type Revision = typeof recipeRevision.$inferSelect;
+
+/** What was changed since the revision before, in words. */
+function wordsOf(revision: Revision, before: Revision | undefined): string[] {
+  if (!before) return [];
+  return changesBetween(before.recipe, revision.recipe).map(
+    ({ station, setting, from, to }) =>
+      `${station[0].toUpperCase()}${station.slice(1)}: ${setting.label} ${valueWords(setting, from)} → ${valueWords(setting, to)}`,
+  );
+}
+
+/** True where an insert failed because the number is taken already. */
+function isTaken(error: unknown): boolean {
+  const seen = [error, (error as { cause?: unknown })?.cause];
+  return seen.some((e) => e instanceof Error && /UNIQUE constraint failed/.test(e.message));
+}
+
+/** The versions of a tile's recipe. Addresses start with the tile's. */
+export const revisionRoutes = (db: Database, looks: Looks) => {
+  const revisionRow = async (tileId: string, number: number) => {
+    const found = await db.query.recipeRevision.findFirst({
+      where: and(eq(recipeRevision.tileId, tileId), eq(recipeRevision.number, number)),
+    });
+    if (!found) throw notFound('version');
+    return found;
+  };
+  return new Hono()
+    .get('/:id/revisions', async (c) => {
+      const row = await tileRow(db, c.req.param('id'));
+      const before = Number(c.req.query('before') ?? Number.POSITIVE_INFINITY);
+      const rows = await db.query.recipeRevision.findMany({
+        where: and(
+          eq(recipeRevision.tileId, row.id),
+          Number.isFinite(before) ? lt(recipeRevision.number, before) : undefined,
+        ),
+        orderBy: desc(recipeRevision.number),
+        limit: PAGE + 1,
+      });
+      const revisions = rows.slice(0, PAGE).map((revision, k) => ({
+        number: revision.number,
+        createdAt: revision.createdAt,
+        changes: wordsOf(revision, rows[k + 1]),
+      }));
+      return c.json({ revisions, more: rows.length > PAGE });
+    })
+    .get('/:id/revisions/:number', async (c) => {
+      const { number, recipe, createdAt } = await revisionRow(
+        c.req.param('id'),
+        Number(c.req.param('number')),
+      );
+      return c.json({
+        revision: { number, recipe: recipe as unknown as Record<string, unknown>, createdAt },
+      });
+    })
+    .get('/:id/revisions/:number/look', async (c) => {
+      const row = await tileRow(db, c.req.param('id'));
+      const revision = await revisionRow(row.id, Number(c.req.param('number')));
+      const { thumbnail, verdicts } = await looks.of(revision, await sourceRow(db, row.sourceSha256));
+      return c.json({ revision: revision.number, thumbnail, verdicts });
+    })
+    .post('/:id/revisions', async (c) => {
+      const row = await tileRow(db, c.req.param('id'));
+      const given = await bodyOf(c, newRevisionSchema);
+      const recipe = parseRecipe(given.recipe);
+      const newest = await newestRevision(db, row.id);
+      const conflict = async () => {
+        const { number } = await newestRevision(db, row.id);
+        const message =
+          'This tile was changed in another window since you opened it; both versions are kept.';
+        const hint = 'Take the other version, or save yours on top of it.';
+        return c.json({ error: { code: 'conflict', message, hint }, newest: number }, 409);
+      };
+      if (given.base !== newest.number) return conflict();
+      try {
+        const number = newest.number + 1;
+        await db
+          .insert(recipeRevision)
+          .values({ id: newId(), tileId: row.id, number, recipe, createdAt: new Date() });
+        return c.json({ revision: { number } }, 201);
+      } catch (error) {
+        if (isTaken(error)) return conflict();
+        throw error;
+      }
+    });
+};

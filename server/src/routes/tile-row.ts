@@ -1,0 +1,21 @@
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import type { Database } from '../db/open.ts';
+import { recipeRevision, tile } from '../db/schema.ts';
+import { notFound } from '../problems.ts';
+
+/** The row of a tile that is not deleted. @throws Problem `not_found`. */
+export async function tileRow(db: Database, id: string) {
+  const row = await db.query.tile.findFirst({ where: and(eq(tile.id, id), isNull(tile.deletedAt)) });
+  if (!row) throw notFound('tile');
+  return row;
+}
+
+/** The newest revision of a tile. */
+export async function newestRevision(db: Database, tileId: string) {
+  const row = await db.query.recipeRevision.findFirst({
+    where: eq(recipeRevision.tileId, tileId),
+    orderBy: desc(recipeRevision.number),
+  });
+  if (!row) throw notFound('revision');
+  return row;
+}
