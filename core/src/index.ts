@@ -33,6 +33,7 @@ export { encodedPlanes, quantise } from './stations/crate/quantise.ts';
 export type { CrateFile, CrateOutput } from './stations/crate/station.ts';
 export { drift } from './stations/even/drift.ts';
 export { roughnessBand } from './stations/finish/station.ts';
+export { gaugeMarks, MARK } from './stations/gauge/marks.ts';
 export { GIVEN_MAPS, type GivenMap, type GivenRefs } from './stations/given.ts';
 export * from './stations/index.ts';
 export { type CutLine, type JoinLines, joinLines } from './stations/join/lines.ts';

@@ -1,8 +1,26 @@
 import { readFile } from 'node:fs/promises';
-import { makeTile, newId, openStore, project, storeSource } from '@zesty-tile/server';
+import { stationsToSave } from '@zesty-tile/core';
+import { makeTile, newId, openStore, palette, project, savedRecipe, storeSource } from '@zesty-tile/server';
 import { demoPicture } from './generate.ts';
 import { demoRecipe } from './recipes.ts';
 import { DEFINITIONS, DEMO_IDS, type DemoId } from './sources.ts';
+
+const TAGS: Record<DemoId, string[]> = {
+  pamments: ['ground', 'clay'],
+  stucco: ['wall', 'lime'],
+  shells: ['ground'],
+  cane: ['woven'],
+  ripples: ['ground'],
+};
+
+const NOON = [
+  { name: 'lime wall', hex: '#dcd8cc' },
+  { name: 'fired clay', hex: '#a8694f' },
+  { name: 'cane', hex: '#a8925a' },
+  { name: 'lemon leaf', hex: '#55663a' },
+  { name: 'lemon', hex: '#d9c23a' },
+  { name: 'sea shade', hex: '#6f7f83' },
+];
 
 /** Fills an empty store with the Limonaia project; leaves one that holds any project alone. */
 export async function seed(folder: string, ids: readonly DemoId[] = DEMO_IDS): Promise<boolean> {
@@ -18,8 +36,22 @@ export async function seed(folder: string, ids: readonly DemoId[] = DEMO_IDS): P
       const bytes = await readFile(demoPicture(id));
       const { sha256 } = await storeSource(store.db, store.blobs, store.pool, bytes);
       const names = { name: DEFINITIONS[id].name, sourceName: `limonaia-${id}.jpg` };
-      await makeTile(store.db, { projectId: limonaia.id, sourceSha256: sha256, ...names }, demoRecipe(id));
+      const given = { projectId: limonaia.id, sourceSha256: sha256, ...names };
+      await makeTile(store.db, given, demoRecipe(id), TAGS[id]);
     }
+    await store.db.insert(palette).values({
+      id: newId(),
+      projectId: limonaia.id,
+      name: 'Terrace at noon',
+      colours: NOON,
+      createdAt: new Date(),
+    });
+    await store.db.insert(savedRecipe).values({
+      id: newId(),
+      name: 'Fired clay, dry',
+      stations: stationsToSave(demoRecipe('pamments'), ['gauge', 'relief', 'finish']),
+      createdAt: new Date(),
+    });
     return true;
   } finally {
     await store.close();

@@ -99,7 +99,7 @@ describe('nothing is lost', () => {
   it('a crate can be stopped from the Bench', async () => {
     const page = await stage.page();
     await page.goto(url.replace(/even$/, 'square'));
-    await onFloor(page, 'crop');
+    await onFloor(page, 'photo');
     await page.getByRole('combobox', { name: 'Size' }).click();
     await page.getByRole('option', { name: '2048 px' }).click();
     await saved(page);

@@ -51,7 +51,7 @@ describe('from a photo to a crate', () => {
   });
 
   it('a tile opens at Source, and Floor, Sill and Course fill', async () => {
-    await page.locator('[data-tile="Terrace pamments"]').click();
+    await page.locator('[data-tile="Terrace pamments"]').dblclick();
     await page.waitForURL(/\/tiles\/[\w-]+\/source$/);
     await onFloor(page, 'photo');
     await page.locator('[data-sill="lit"]').waitFor();
@@ -63,7 +63,7 @@ describe('from a photo to a crate', () => {
 
   it('each station brings its own picture, its dials and its figures', async () => {
     for (const [name, view, dial] of [
-      ['square', 'crop', 'Turn'],
+      ['square', 'photo', 'Turn'],
       ['even', 'evened', 'Amount'],
       ['join', 'joined', 'Overlap'],
       ['gauge', 'albedo', 'Exposure'],
@@ -125,7 +125,7 @@ describe('from a photo to a crate', () => {
     const box = (await canvas.boundingBox())!;
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     const colour = page.getByTestId('readout');
-    await colour.getByText(/sRGB \d+ \d+ \d+ {2}Y 0\.\d{3}/).waitFor();
+    await colour.getByText(/sRGB \d+ \d+ \d+ Y 0\.\d{3}/).waitFor();
     await page.getByRole('combobox', { name: 'Map on the Floor' }).click();
     await page.getByRole('option', { name: 'Metallic' }).click();
     await onFloor(page, 'metallic');
@@ -197,7 +197,7 @@ describe('from a photo to a crate', () => {
 
   it('a photo dropped in the Yard becomes a tile and opens', async () => {
     await page.goto(stage.url);
-    await page.getByLabel('Photo for a new tile').setInputFiles(demoPicture('cane'));
+    await page.getByLabel('Photos for new tiles').setInputFiles(demoPicture('cane'));
     await page.waitForURL(/\/tiles\/[\w-]+\/source$/);
     await onFloor(page, 'photo');
     expect(await page.getByRole('navigation', { name: 'Where you are' }).textContent()).to.include(
@@ -209,7 +209,7 @@ describe('from a photo to a crate', () => {
 
   it('a file that is no picture is refused in the Yard, with the reason and what to do', async () => {
     await page
-      .getByLabel('Photo for a new tile')
+      .getByLabel('Photos for new tiles')
       .setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('notes') });
     await page.getByText(/notes\.jpg: The file is not a picture.*Use a PNG/).waitFor();
     await page.getByRole('tab', { name: 'Limonaia 3' }).waitFor();

@@ -4,6 +4,11 @@ import type { Database } from './db/open.ts';
 import { type Look, recipeRevision, type source } from './db/schema.ts';
 import type { Pool } from './pool/pool.ts';
 
+/** Keeps a look with its revision. */
+export async function setLook(db: Database, revisionId: string, look: Look): Promise<void> {
+  await db.update(recipeRevision).set({ look }).where(eq(recipeRevision.id, revisionId));
+}
+
 /** Thumbnails and verdicts of revisions: measured once by a worker, then kept with the revision. */
 export class Looks {
   #db: Database;
@@ -41,7 +46,7 @@ export class Looks {
       maps: {},
     };
     for (const [map, bytes] of Object.entries(maps)) look.maps[map] = await this.#blobs.put(bytes);
-    await this.#db.update(recipeRevision).set({ look }).where(eq(recipeRevision.id, revision.id));
+    await setLook(this.#db, revision.id, look);
     return look;
   }
 }

@@ -1,8 +1,13 @@
+import HelpOutline from '@mui/icons-material/HelpOutlineOutlined';
 import Box from '@mui/material/Box';
+import IconButton from '@mui/material/IconButton';
+import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, NavLink } from 'react-router';
+import { useRunningCrates } from './crates/use-running.ts';
 import { Mark } from './mark.tsx';
+import { useShortcutsDialog } from './shortcuts-dialog.tsx';
 import { GREY } from './theme.ts';
 
 /** The slim band at the top of every page. */
@@ -26,11 +31,89 @@ export function Head({ children }: { children?: ReactNode }) {
         style={{ display: 'flex', alignItems: 'center', gap: 9, color: 'inherit', textDecoration: 'none' }}
       >
         <Mark />
-        <Typography component="span" sx={{ fontWeight: 700, fontSize: 15 }}>
+        <Typography component="span" sx={{ fontWeight: 700, fontSize: 15, whiteSpace: 'nowrap' }}>
           Zesty Tile
         </Typography>
       </Link>
       {children}
+    </Box>
+  );
+}
+
+/** The button that shows all keys. */
+export function KeysButton() {
+  return (
+    <Tooltip title="Keys (?)">
+      <IconButton
+        size="small"
+        aria-label="Keys"
+        onClick={() => useShortcutsDialog.setState({ open: true })}
+      >
+        <HelpOutline fontSize="small" />
+      </IconButton>
+    </Tooltip>
+  );
+}
+
+const link = ({ isActive }: { isActive: boolean }) => ({
+  color: isActive ? GREY.ink : GREY.soft,
+  fontWeight: isActive ? 600 : 400,
+  textDecoration: 'none',
+  whiteSpace: 'nowrap' as const,
+});
+
+/** The ways from the Yard to the other pages. */
+export function Ways({ projectId }: { projectId?: string }) {
+  const running = useRunningCrates();
+  return (
+    <Box
+      component="nav"
+      aria-label="Pages"
+      sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 2.5 }}
+    >
+      <NavLink to="/" end style={link}>
+        Yard
+      </NavLink>
+      {projectId && (
+        <NavLink to={`/projects/${projectId}/palettes`} style={link}>
+          Palettes
+        </NavLink>
+      )}
+      <NavLink to="/recipes" style={link}>
+        Recipes
+      </NavLink>
+      <NavLink to="/crates" style={link}>
+        {running > 0 ? `Crates, ${running} running` : 'Crates'}
+      </NavLink>
+      <NavLink to="/settings" style={link}>
+        Settings
+      </NavLink>
+      <KeysButton />
+    </Box>
+  );
+}
+
+/** A page of one column under the head. */
+export function Sheet({
+  title,
+  projectId,
+  children,
+}: {
+  title: string;
+  projectId?: string;
+  children: ReactNode;
+}) {
+  return (
+    <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
+      <Head>
+        <Ways projectId={projectId} />
+      </Head>
+      <Box component="main" sx={{ flex: 1, minHeight: 0, overflowY: 'auto', px: 4, py: 3 }}>
+        <Box sx={{ maxWidth: 860, mx: 'auto', display: 'grid', gap: 2 }}>
+          <Typography variant="h1">{title}</Typography>
+          {children}
+        </Box>
+      </Box>
     </Box>
   );
 }

@@ -1,30 +1,32 @@
 import '@fontsource-variable/instrument-sans/index.css';
 import '@fontsource-variable/spline-sans-mono/index.css';
-import CssBaseline from '@mui/material/CssBaseline';
-import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { SnackbarProvider } from 'notistack';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { AppTheme } from './app-theme.tsx';
 import { Lost } from './lost.tsx';
-import { theme } from './theme.ts';
+import { ShortcutsDialog } from './shortcuts-dialog.tsx';
 
 const HydrateFallback = () => null;
 
+const page = (path: string, load: () => Promise<{ Component: React.ComponentType }>) => ({
+  path,
+  lazy: load,
+  HydrateFallback,
+  ErrorBoundary: Lost,
+});
+
 const router = createBrowserRouter([
-  {
-    path: '/',
-    lazy: async () => ({ Component: (await import('./yard/yard.tsx')).Yard }),
-    HydrateFallback,
-    ErrorBoundary: Lost,
-  },
-  {
-    path: '/tiles/:id/:station',
-    lazy: async () => ({ Component: (await import('./bench/page.tsx')).BenchPage }),
-    HydrateFallback,
-    ErrorBoundary: Lost,
-  },
+  page('/', async () => ({ Component: (await import('./yard/yard.tsx')).Yard })),
+  page('/tiles/:id/:station', async () => ({ Component: (await import('./bench/page.tsx')).BenchPage })),
+  page('/projects/:id/palettes', async () => ({
+    Component: (await import('./palettes/palettes-page.tsx')).PalettesPage,
+  })),
+  page('/recipes', async () => ({ Component: (await import('./recipes/recipes-page.tsx')).RecipesPage })),
+  page('/crates', async () => ({ Component: (await import('./crates/crates-page.tsx')).CratesPage })),
+  page('/settings', async () => ({ Component: (await import('./settings/settings-page.tsx')).SettingsPage })),
   { path: '*', Component: Lost },
 ]);
 
@@ -34,13 +36,13 @@ const queries = new QueryClient({
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <ThemeProvider theme={theme}>
-      <CssBaseline />
+    <AppTheme>
       <QueryClientProvider client={queries}>
-        <SnackbarProvider anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
+        <SnackbarProvider anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }} maxSnack={3}>
           <RouterProvider router={router} />
+          <ShortcutsDialog />
         </SnackbarProvider>
       </QueryClientProvider>
-    </ThemeProvider>
+    </AppTheme>
   </StrictMode>,
 );

@@ -1,59 +1,108 @@
 import { createTheme } from '@mui/material/styles';
 
-/** Neutral surroundings: every surface near a picture has R = G = B. */
+/** Neutral surroundings: every surface near a picture has R = G = B. The values stand in `THEMES`. */
 export const GREY = {
-  stage: '#7A7A7A',
-  walls: '#E2E2E2',
-  sheet: '#F4F4F4',
-  card: '#FFFFFF',
-  ink: '#1D1D1D',
-  soft: '#5C5C5C',
-  line: '#C9C9C9',
+  stage: 'var(--stage)',
+  walls: 'var(--walls)',
+  sheet: 'var(--sheet)',
+  card: 'var(--card)',
+  ink: 'var(--ink)',
+  /** Words on ink. */
+  onInk: 'var(--on-ink)',
+  soft: 'var(--soft)',
+  line: 'var(--line)',
 };
 
-export const ZEST = '#C8DE1F';
+/** The one accent, and the words on it. */
+export const ZEST = 'var(--zest)';
+export const ON_ZEST = '#1D1D1D';
 export const FIGURES = '"Spline Sans Mono Variable", monospace';
 
-export const theme = createTheme({
-  palette: {
-    primary: { main: GREY.ink, contrastText: '#FFFFFF' },
-    secondary: { main: ZEST, dark: '#B7CC18', contrastText: GREY.ink },
-    success: { main: '#1F6B3A' },
-    warning: { main: '#A94B00' },
-    error: { main: '#9B1C1C' },
-    text: { primary: GREY.ink, secondary: GREY.soft },
-    divider: GREY.line,
-    background: { default: GREY.walls, paper: GREY.card },
+export const THEME_NAMES = ['light', 'dim'] as const;
+export type ThemeName = (typeof THEME_NAMES)[number];
+
+const THEMES: Record<ThemeName, Record<string, string>> = {
+  light: {
+    walls: '#E2E2E2',
+    sheet: '#F4F4F4',
+    card: '#FFFFFF',
+    ink: '#1D1D1D',
+    'on-ink': '#FFFFFF',
+    soft: '#5C5C5C',
+    line: '#C9C9C9',
+    zest: '#C8DE1F',
+    'zest-deep': '#B7CC18',
+    fine: '#1F6B3A',
+    look: '#A94B00',
+    wrong: '#9B1C1C',
   },
-  shape: { borderRadius: 6 },
-  typography: {
-    fontFamily: '"Instrument Sans Variable", sans-serif',
-    fontSize: 13,
-    button: { textTransform: 'none', fontWeight: 500, letterSpacing: 0 },
-    h1: { fontSize: 19, fontWeight: 700, lineHeight: 1.25 },
-    h2: { fontSize: 13, fontWeight: 700, lineHeight: 1.3 },
-    body1: { fontSize: 13, lineHeight: 1.4 },
-    body2: { fontSize: 12.5, lineHeight: 1.4 },
+  dim: {
+    walls: '#2A2A2A',
+    sheet: '#333333',
+    card: '#3E3E3E',
+    ink: '#EDEDED',
+    'on-ink': '#1D1D1D',
+    soft: '#BDBDBD',
+    line: '#5A5A5A',
+    zest: '#EFE8A0',
+    'zest-deep': '#DDD58A',
+    fine: '#8FD6A5',
+    look: '#FFB673',
+    wrong: '#FFA39B',
   },
-  components: {
-    MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiButton: {
-      defaultProps: { size: 'small', variant: 'outlined', color: 'primary', disableElevation: true },
-      styleOverrides: {
-        root: { fontSize: 13, lineHeight: 1.5 },
-        outlined: { background: GREY.card, borderColor: GREY.line },
-      },
+};
+
+/** The theme of every component, light or dim. */
+export function themeOf(name: ThemeName) {
+  const is = THEMES[name];
+  return createTheme({
+    palette: {
+      mode: name === 'dim' ? 'dark' : 'light',
+      primary: { main: is.ink, contrastText: is['on-ink'] },
+      secondary: { main: is.zest, dark: is['zest-deep'], contrastText: ON_ZEST },
+      success: { main: is.fine },
+      warning: { main: is.look },
+      error: { main: is.wrong },
+      text: { primary: is.ink, secondary: is.soft },
+      divider: is.line,
+      background: { default: is.walls, paper: is.card },
     },
-    MuiCssBaseline: {
-      styleOverrides: {
-        'html, body, #root': { height: '100%' },
-        body: { fontVariantNumeric: 'tabular-nums', minWidth: 1100 },
-        ':focus-visible': { outline: `2px solid ${GREY.ink}`, outlineOffset: 2 },
-        '@media (prefers-reduced-motion: reduce)': {
-          '*': { animation: 'none !important', transition: 'none !important' },
+    shape: { borderRadius: 6 },
+    typography: {
+      fontFamily: '"Instrument Sans Variable", sans-serif',
+      fontSize: 13,
+      button: { textTransform: 'none', fontWeight: 500, letterSpacing: 0 },
+      h1: { fontSize: 19, fontWeight: 700, lineHeight: 1.25 },
+      h2: { fontSize: 13, fontWeight: 700, lineHeight: 1.3 },
+      body1: { fontSize: 13, lineHeight: 1.4 },
+      body2: { fontSize: 12.5, lineHeight: 1.4 },
+    },
+    components: {
+      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButton: {
+        defaultProps: { size: 'small', variant: 'outlined', color: 'primary', disableElevation: true },
+        styleOverrides: {
+          root: { fontSize: 13, lineHeight: 1.5, whiteSpace: 'nowrap' },
+          outlined: { background: is.card, borderColor: is.line },
         },
       },
+      MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
+      MuiDialogTitle: { styleOverrides: { root: { fontSize: 17, fontWeight: 700 } } },
+      MuiMenuItem: { styleOverrides: { root: { fontSize: 13 } } },
+      MuiTextField: { defaultProps: { size: 'small' } },
+      MuiInputBase: { styleOverrides: { root: { fontSize: 13 } } },
+      MuiCssBaseline: {
+        styleOverrides: {
+          ':root': Object.fromEntries(Object.entries(is).map(([key, value]) => [`--${key}`, value])),
+          'html, body, #root': { height: '100%' },
+          body: { fontVariantNumeric: 'tabular-nums', minWidth: 1100 },
+          ':focus-visible': { outline: `2px solid ${is.ink}`, outlineOffset: 2 },
+          '@media (prefers-reduced-motion: reduce)': {
+            '*': { animation: 'none !important', transition: 'none !important' },
+          },
+        },
+      },
+      MuiTooltip: { defaultProps: { enterDelay: 500 } },
     },
-    MuiTooltip: { defaultProps: { enterDelay: 500 } },
-  },
-});
+  });
+}

@@ -3,9 +3,9 @@ import type { VerdictState } from '@zesty-tile/core';
 /** A sign for each state, so that colour never speaks alone. */
 export const SIGN: Record<VerdictState, string> = { fine: '✓', look: '▲', wrong: '✕' };
 export const STATE_COLOUR: Record<VerdictState, string> = {
-  fine: '#1F6B3A',
-  look: '#A94B00',
-  wrong: '#9B1C1C',
+  fine: 'var(--fine)',
+  look: 'var(--look)',
+  wrong: 'var(--wrong)',
 };
 
 /** A verdict's sign and words in its colour. */

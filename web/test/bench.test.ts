@@ -71,13 +71,14 @@ describe('floor', () => {
           width: 1,
           height: 1,
           rgba: new Uint8ClampedArray(4),
+          marks: null,
           planes: values.map((v) => Float32Array.of(v)),
         },
         0,
         0,
-        8,
+        { depthMm: 8, line: 'none', language: 'y', palette: [] },
       );
-    expect(of('albedo', 0.18, 0.18, 0.18)).to.include('sRGB 118 118 118  Y 0.180');
+    expect(of('albedo', 0.18, 0.18, 0.18)).to.include('sRGB 118 118 118\nY 0.180');
     expect(of('height', 0.25)).to.include('2.00 mm');
     expect(of('normal', 0, -0.6, 0.8)).to.include('+0.000 −0.600 +0.800');
     expect(of('cavity', 0.5)).to.include('cavity 0.500');

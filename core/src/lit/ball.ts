@@ -25,7 +25,7 @@ const SKY = 0.55;
 const GROUND = 0.22;
 const BACK: [number, number] = [0.27, 0.115];
 /** Radius of the ball in a view that reaches from −1 to 1. */
-const RADIUS = 0.84;
+const RADIUS = 0.66;
 
 /** Light from all round for a direction: brighter from above. */
 const around = (y: number): number => GROUND + (SKY - GROUND) * (0.5 + 0.5 * y);

@@ -8,7 +8,7 @@ import type { Database } from '../db/open.ts';
 import { guide, project, recipeRevision, tag, tile } from '../db/schema.ts';
 import { newId } from '../ids.ts';
 import { bodyOf, nameSchema, tagSchema } from '../input.ts';
-import type { Looks } from '../looks.ts';
+import { type Looks, setLook } from '../looks.ts';
 import { projectRow } from './projects.ts';
 import { removal } from './removal.ts';
 import { sourceRow } from './sources.ts';
@@ -71,11 +71,19 @@ async function duplicateTile(db: Database, id: string) {
     recipe,
     tags.map((one) => one.name),
   );
-  await db.update(recipeRevision).set({ look }).where(eq(recipeRevision.tileId, made.id));
+  if (look) await setLook(db, (await newestRevision(db, made.id)).id, look);
   if (guides.length > 0) {
     await db.insert(guide).values(guides.map((one) => ({ ...one, id: newId(), tileId: made.id })));
   }
   return made;
+}
+
+/** A look in plain types, for the typed client. */
+interface KnownLook {
+  verdicts: Record<string, Verdict>;
+  thumbnail: string;
+  ball: string;
+  maps: Record<string, string>;
 }
 
 /** Every tile (of one project) with its newest revision and tags, in three queries however many there are. */
@@ -116,7 +124,7 @@ async function listTiles(db: Database, projectId: string | undefined) {
     revision: number,
     size: recipe.stations.square.size,
     edgeMetres: recipe.stations.square.edgeMetres,
-    verdicts: (look?.verdicts ?? null) as Record<string, Verdict> | null,
+    look: look as KnownLook | null,
   }));
 }
 

@@ -1,14 +1,18 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { Link, useNavigate } from 'react-router';
-import { Head } from '../head.tsx';
+import { Head, KeysButton } from '../head.tsx';
+import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
+import { useCrating } from '../stations/crate/crate-panel.tsx';
 import { FIGURES, GREY } from '../theme.ts';
 import { Conflict } from './conflict.tsx';
 import { Course } from './course/course.tsx';
 import { Dials } from './dials/dials.tsx';
+import { useBefore } from './floor/before.ts';
 import { Floor } from './floor/floor.tsx';
 import { isUnsaved, saveNow } from './save.ts';
 import { SavedWords } from './saved-words.tsx';
@@ -16,19 +20,63 @@ import { useShortcuts } from './shortcuts.ts';
 import { Sill } from './sill/sill.tsx';
 import { useBench } from './state.ts';
 import { useEngine } from './use-engine.ts';
+import { goBack, useSteps } from './use-steps.ts';
+import { Versions } from './versions/versions.tsx';
 
 const split = { width: 6, background: GREY.walls, cursor: 'col-resize' };
 
+function UndoRedo() {
+  const { undo, redo } = useSteps();
+  return (
+    <>
+      {(
+        [
+          ['Undo', undo, 1],
+          ['Redo', redo, -1],
+        ] as const
+      ).map(([word, step, steps]) => (
+        <Tooltip key={word} title={step ? `${word}: ${step}` : ''}>
+          <span>
+            <Button
+              disabled={step === null}
+              aria-label={step ? `${word}: ${step}` : word}
+              onClick={() => goBack(steps)}
+            >
+              {word}
+            </Button>
+          </span>
+        </Tooltip>
+      ))}
+    </>
+  );
+}
+
 /** The workplace of one tile: head, Floor, Sill, Dials, Course. */
-export function Bench({ tile, project }: { tile: { id: string; name: string }; project: { name: string } }) {
+export function Bench({
+  tile,
+  project,
+}: {
+  tile: { id: string; name: string };
+  project: { id: string; name: string };
+}) {
   useEngine();
-  useShortcuts();
+  const crate = useCrating();
   const navigate = useNavigate();
   const station = useBench((s) => s.station);
   const { size, edgeMetres } = useBench((s) => s.recipe.stations.square);
   const layout = useDefaultLayout({ id: 'bench', storage: localStorage });
+  const [versions, setVersions] = useState(false);
+  const [target, setTarget] = useState<RecipeTarget | null>(null);
+  const crateIt = () => {
+    navigate(`/tiles/${tile.id}/crate`);
+    void crate();
+  };
+  useShortcuts(crateIt);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each station starts with its own view
-  useEffect(() => useBench.getState().set({ chosenView: null }), [station]);
+  useEffect(() => {
+    useBench.getState().set({ chosenView: null });
+    useBefore.setState({ held: false });
+  }, [station]);
   useEffect(() => {
     document.title = `${tile.name}, Zesty Tile`;
     const leave = (event: BeforeUnloadEvent) => {
@@ -37,9 +85,16 @@ export function Bench({ tile, project }: { tile: { id: string; name: string }; p
     window.addEventListener('beforeunload', leave);
     return () => {
       window.removeEventListener('beforeunload', leave);
+      useBefore.setState({ divider: null, held: false, compared: null, picture: null });
       void saveNow();
     };
   }, [tile.name]);
+  const openRecipe = () =>
+    setTarget({
+      tileName: tile.name,
+      recipe: useBench.getState().recipe,
+      take: async (recipe) => useBench.getState().replaceRecipe(recipe, 'A recipe applied'),
+    });
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <Head>
@@ -54,21 +109,31 @@ export function Bench({ tile, project }: { tile: { id: string; name: string }; p
             Yard
           </Link>
           {' / '}
-          {project.name}
+          <Link to={`/?project=${project.id}`} style={{ color: 'inherit' }}>
+            {project.name}
+          </Link>
           {' / '}
           <strong style={{ color: GREY.ink }}>{tile.name}</strong>
         </Typography>
-        <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 2, whiteSpace: 'nowrap' }}>
-          <span style={{ font: `12.5px ${FIGURES}`, color: GREY.soft }}>
+        <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1, whiteSpace: 'nowrap' }}>
+          <span style={{ font: `12.5px ${FIGURES}`, color: GREY.soft, marginRight: 6 }}>
             {size} px · {edgeMetres} m
           </span>
           <SavedWords />
-          <Button variant="contained" color="secondary" onClick={() => navigate(`/tiles/${tile.id}/crate`)}>
-            To the crate
+          <UndoRedo />
+          <Button aria-pressed={versions} onClick={() => setVersions(!versions)}>
+            Versions
           </Button>
+          <Button onClick={openRecipe}>Recipe</Button>
+          {station !== 'crate' && (
+            <Button variant="contained" color="secondary" onClick={crateIt}>
+              Crate it
+            </Button>
+          )}
+          <KeysButton />
         </Box>
       </Head>
-      <Box component="main" sx={{ flex: 1, minHeight: 0 }}>
+      <Box component="main" sx={{ flex: 1, minHeight: 0, position: 'relative' }}>
         <Group orientation="horizontal" id="bench" {...layout}>
           <Panel id="floor" defaultSize="47%" minSize="28%">
             <Floor />
@@ -79,12 +144,13 @@ export function Bench({ tile, project }: { tile: { id: string; name: string }; p
           </Panel>
           <Separator style={split} aria-label="Between Sill and Dials" />
           <Panel id="dials" defaultSize="25%" minSize="300px">
-            <Dials />
+            {versions ? <Versions onClose={() => setVersions(false)} /> : <Dials />}
           </Panel>
         </Group>
       </Box>
       <Course />
       <Conflict />
+      {target && <RecipeDialog target={target} onClose={() => setTarget(null)} />}
     </Box>
   );
 }

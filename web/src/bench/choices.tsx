@@ -29,7 +29,7 @@ export function Choices<T extends string | number>({ label, value, options, onCh
         },
         '& .Mui-selected, & .Mui-selected:hover': {
           bgcolor: `${GREY.ink} !important`,
-          color: '#fff !important',
+          color: `${GREY.onInk} !important`,
         },
       }}
     >

@@ -19,7 +19,8 @@ export function Conflict() {
     const recipe = parseRecipe(revision.recipe);
     dropDraft(tileId);
     startSaving(recipe);
-    useBench.setState({ recipe, base: revision.number });
+    useBench.setState({ base: revision.number });
+    useBench.getState().replaceRecipe(recipe, `Version ${revision.number} taken`);
   };
   return (
     <Dialog open aria-labelledby="conflict-title">
@@ -28,7 +29,8 @@ export function Conflict() {
       </DialogTitle>
       <DialogContent>
         Version {state.newest} was saved there since you opened it here. Yours can go on top of it as the
-        newest version (the other stays in the tile’s history), or you take the other one and leave yours.
+        newest version (the other stays in the list of versions), or you take the other one; yours is then one
+        undo away.
       </DialogContent>
       <DialogActions>
         <Button onClick={takeOther}>Take the other version</Button>

@@ -7,7 +7,7 @@ import { answerOf, api } from '../api/client.ts';
 import { Bench } from './bench.tsx';
 import { readDraft } from './draft.ts';
 import { recipeChanged, startSaving, useSave } from './save.ts';
-import { useBench } from './state.ts';
+import { openTile, useBench } from './state.ts';
 
 const isStation = (name: string | undefined): name is StationName =>
   STATION_NAMES.includes(name as StationName);
@@ -27,10 +27,10 @@ export function BenchPage() {
     const held = parseRecipe(data.revision.recipe);
     const { sha256, width, height } = data.source;
     const draft = readDraft(id);
-    const bench = useBench.getState();
     startSaving(held);
-    bench.open({
+    openTile({
       tileId: id,
+      projectId: data.project.id,
       source: { sha256, width, height },
       recipe: draft?.recipe ?? held,
       base: draft?.base ?? data.revision.number,

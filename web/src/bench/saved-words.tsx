@@ -1,14 +1,12 @@
 import Typography from '@mui/material/Typography';
+import { momentWords } from '../moment.ts';
 import { useSave } from './save.ts';
 
 /** The state of saving, in words. */
 export function SavedWords() {
   const state = useSave((s) => s.state);
   const words = {
-    saved:
-      state.kind === 'saved' && state.at
-        ? `Saved ${state.at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`
-        : 'Saved',
+    saved: state.kind === 'saved' && state.at ? `Saved ${momentWords(state.at)}` : 'Saved',
     changed: 'Changed',
     saving: 'Saving …',
     away: 'Server away: kept in this browser, saved when it is back',

@@ -2,7 +2,10 @@ import { STATION_NAMES } from '@zesty-tile/core';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { VIEW_NAMES } from '../engine/views.ts';
+import { canCompare, useBefore } from './floor/before.ts';
+import { useSill } from './sill/state.ts';
 import { LAYS, useBench, viewInForce } from './state.ts';
+import { goBack } from './use-steps.ts';
 
 /** Keys work from a slider too, but never while a text is written. */
 const OPTIONS = {
@@ -12,7 +15,7 @@ const OPTIONS = {
 };
 
 /** The Bench by keyboard. */
-export function useShortcuts(): void {
+export function useShortcuts(crateIt: () => void): void {
   const navigate = useNavigate();
   const go = (index: number) => {
     const name = STATION_NAMES[index];
@@ -40,4 +43,10 @@ export function useShortcuts(): void {
     },
     OPTIONS,
   );
+  useHotkeys('b', () => canCompare() && useBefore.setState({ held: true }), OPTIONS);
+  useHotkeys('b', () => useBefore.setState({ held: false }), { ...OPTIONS, keyup: true, keydown: false });
+  useHotkeys('l', () => useSill.setState({ grown: !useSill.getState().grown }), OPTIONS);
+  useHotkeys('mod+z', () => goBack(1), { ...OPTIONS, preventDefault: true });
+  useHotkeys('mod+shift+z', () => goBack(-1), { ...OPTIONS, preventDefault: true });
+  useHotkeys('mod+enter', () => crateIt(), { ...OPTIONS, preventDefault: true });
 }

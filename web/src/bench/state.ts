@@ -1,10 +1,14 @@
 import type { Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { LuminanceBins, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
-import { VIEW_OF, type ViewName } from '../engine/views.ts';
+import { FLOOR_VIEW_OF, type ViewName } from '../engine/views.ts';
+import { isSameSettings, oneStepAGesture, type Step, startGesture } from './steps.ts';
 
 export const LAYS = [1, 2, 3, 5] as const;
 export type Lay = (typeof LAYS)[number];
+
+type DialValue = string | number | boolean;
 
 interface StationFound {
   verdict: Verdict;
@@ -16,6 +20,7 @@ interface StationFound {
 /** What the Bench knows: the recipe in hand, what the engine made of it, how it is looked at. */
 export interface BenchState {
   tileId: string;
+  projectId: string;
   source: SourceRef;
   recipe: Recipe;
   /** The recipe as it was last saved, and under which number. */
@@ -31,16 +36,19 @@ export interface BenchState {
   bins: LuminanceBins | null;
   found: Partial<Record<StationName, StationFound>>;
   busy: { station: StationName; done: number; size: number } | null;
-  failure: { message: string; hint: string } | null;
-  open(given: Pick<BenchState, 'tileId' | 'source' | 'recipe' | 'base'>): void;
+  failure: { code: string; message: string; hint: string } | null;
   set(values: Partial<BenchState>): void;
-  setDial(station: StationName, key: string, value: string | number | boolean): void;
+  setDial(station: StationName, key: string, value: DialValue): void;
+  /** Several dials of a station that are moved as one; `gesture` names what moves them. */
+  setDials(station: StationName, values: Record<string, DialValue>, gesture: string): void;
+  /** Another recipe in place of the one in hand, as one step that can be undone. */
+  replaceRecipe(recipe: Recipe, words: string): void;
   take(update: Update): void;
 }
 
 /** The view in force: chosen by hand, or the station's own. */
 export const viewInForce = (state: Pick<BenchState, 'chosenView' | 'station'>): ViewName =>
-  state.chosenView ?? VIEW_OF[state.station];
+  state.chosenView ?? FLOOR_VIEW_OF[state.station];
 
 const NOTHING_FOUND = {
   shown: null,
@@ -51,48 +59,76 @@ const NOTHING_FOUND = {
   failure: null,
 } satisfies Partial<BenchState>;
 
-export const useBench = create<BenchState>((set) => ({
-  tileId: '',
-  source: { sha256: '', width: 0, height: 0 },
-  recipe: null as unknown as Recipe,
-  base: 0,
-  station: 'source',
-  chosenView: null,
-  lay: 2,
-  halfShift: false,
-  edgeLines: true,
-  ...NOTHING_FOUND,
-  open: (given) => set((now) => ({ ...given, ...(now.tileId === given.tileId ? {} : NOTHING_FOUND) })),
-  set: (values) => set(values),
-  setDial: (station, key, value) =>
-    set(({ recipe }) => ({
-      recipe: {
-        ...recipe,
-        stations: { ...recipe.stations, [station]: { ...recipe.stations[station], [key]: value } },
+export const useBench = create<BenchState>()(
+  temporal<BenchState, [], [], Step>(
+    (set, get) => ({
+      tileId: '',
+      projectId: '',
+      source: { sha256: '', width: 0, height: 0 },
+      recipe: null as unknown as Recipe,
+      base: 0,
+      station: 'source',
+      chosenView: null,
+      lay: 2,
+      halfShift: false,
+      edgeLines: true,
+      ...NOTHING_FOUND,
+      set: (values) => set(values),
+      setDial: (station, key, value) => get().setDials(station, { [key]: value }, `${station} ${key}`),
+      setDials: (station, values, gesture) => {
+        const now = get().recipe.stations[station] as Record<string, DialValue>;
+        if (Object.entries(values).every(([key, value]) => now[key] === value)) return;
+        startGesture(gesture);
+        set(({ recipe }) => ({
+          recipe: {
+            ...recipe,
+            stations: { ...recipe.stations, [station]: { ...recipe.stations[station], ...values } },
+          },
+        }));
       },
-    })),
-  take: (update) =>
-    set((now) => {
-      switch (update.kind) {
-        case 'busy':
-          return { busy: { station: update.station, done: update.done, size: update.size }, failure: null };
-        case 'view':
-          // One that was sent before another was chosen may come late.
-          return update.shown.view === viewInForce(now) ? { shown: update.shown } : {};
-        case 'maps':
-          return { maps: update.maps };
-        case 'bins':
-          return { bins: update.bins };
-        case 'station': {
-          const { verdict, thumbnail, size } = update;
-          return { found: { ...now.found, [update.station]: { verdict, thumbnail, size } } };
-        }
-        case 'settled':
-          return { busy: null, recipe: { ...now.recipe, decisions: update.decisions } };
-        case 'idle':
-          return { busy: null };
-        case 'failed':
-          return { busy: null, failure: { message: update.message, hint: update.hint } };
-      }
+      replaceRecipe: (recipe, words) => {
+        startGesture('', words);
+        set({ recipe });
+      },
+      take: (update) => set((now) => taken(now, update)),
     }),
-}));
+    {
+      partialize: ({ recipe }) => ({ recipe }),
+      equality: (a, b) => isSameSettings(a.recipe, b.recipe),
+      handleSet: oneStepAGesture,
+      limit: 200,
+    },
+  ),
+);
+
+/** Takes a tile in hand; its steps begin here. */
+export function openTile(
+  given: Pick<BenchState, 'tileId' | 'projectId' | 'source' | 'recipe' | 'base'>,
+): void {
+  useBench.setState((now) => ({ ...given, ...(now.tileId === given.tileId ? {} : NOTHING_FOUND) }));
+  useBench.temporal.getState().clear();
+}
+
+function taken(now: BenchState, update: Update): Partial<BenchState> {
+  switch (update.kind) {
+    case 'busy':
+      return { busy: { station: update.station, done: update.done, size: update.size }, failure: null };
+    case 'view':
+      // One that was sent before another was chosen may come late.
+      return update.shown.view === viewInForce(now) ? { shown: update.shown } : {};
+    case 'maps':
+      return { maps: update.maps };
+    case 'bins':
+      return { bins: update.bins };
+    case 'station': {
+      const { verdict, thumbnail, size } = update;
+      return { found: { ...now.found, [update.station]: { verdict, thumbnail, size } } };
+    }
+    case 'settled':
+      return { busy: null, recipe: { ...now.recipe, decisions: update.decisions } };
+    case 'idle':
+      return { busy: null };
+    case 'failed':
+      return { busy: null, failure: { code: update.code, message: update.message, hint: update.hint } };
+  }
+}

@@ -1,25 +1,75 @@
 import { stableJson } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { type Engine, startEngine } from '../engine/engine.ts';
+import type { Update } from '../engine/protocol.ts';
+import { useSettings } from '../settings/settings.ts';
 import { recipeChanged } from './save.ts';
 import { useBench, viewInForce } from './state.ts';
 
+/** So long a request may go on before a newer one ends it; a quick one shows its picture first. */
+const PATIENCE_MS = 220;
+
+/** So long after the server was away it is asked again. */
+const AGAIN_MS = 3000;
+
+let running: Engine | null = null;
+let askNow = () => {};
+
+/** The engine of the open Bench, while there is one. */
+export const engineNow = (): Engine | null => running;
+
+/** Asks for the present recipe once more, after what stood in the way is gone. */
+export const askAgain = (): void => askNow();
+
+/** One request at a time: the dial's last place is asked for as soon as the picture before is shown. */
+function requests() {
+  let startedAt = 0;
+  let waiting = false;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let count = 0;
+  const start = () => {
+    clearTimeout(timer);
+    waiting = false;
+    startedAt = performance.now();
+    const mine = ++count;
+    const { recipe, source } = useBench.getState();
+    const view = viewInForce(useBench.getState());
+    const take = (update: Update) => {
+      useBench.getState().take(update);
+      if (mine !== count || update.kind === 'busy' || update.kind === 'bins') return;
+      if (update.kind === 'view' || update.kind === 'failed' || update.kind === 'idle') {
+        startedAt = 0;
+        if (waiting) start();
+      }
+      if (update.kind === 'failed' && update.code === 'away') timer = setTimeout(start, AGAIN_MS);
+    };
+    void running?.show({ recipe, source, view }, Comlink.proxy(take));
+  };
+  return {
+    ask() {
+      const left = startedAt + PATIENCE_MS - performance.now();
+      if (startedAt === 0 || left <= 0) start();
+      else if (!waiting) {
+        waiting = true;
+        timer = setTimeout(start, left);
+      }
+    },
+    end: () => clearTimeout(timer),
+  };
+}
+
 /** Keeps an engine running beside the Bench: every change of the recipe is shown, every change of view too. */
 export function useEngine(): void {
-  const engine = useRef<Engine | null>(null);
   useEffect(() => {
     let end = () => {};
-    const ask = () => {
-      const { recipe, source } = useBench.getState();
-      const view = viewInForce(useBench.getState());
-      void engine.current?.show({ recipe, source, view }, Comlink.proxy(useBench.getState().take));
-    };
+    let asking = requests();
     const start = () => {
       const started = startEngine(() => {
         useBench.setState({
           busy: null,
           failure: {
+            code: 'broke_off',
             message: 'The computation broke off and was started again.',
             hint: 'Nothing that was set is lost.',
           },
@@ -27,17 +77,20 @@ export function useEngine(): void {
         end();
         start();
       });
-      engine.current = started.engine;
+      running = started.engine;
       end = started.end;
-      ask();
+      asking.end();
+      asking = requests();
+      void running.keepWithin(useSettings.getState().cacheMb * 1e6);
+      askNow = asking.ask;
+      asking.ask();
     };
     start();
-    let asked = '';
     const essence = () => {
       const { recipe, source } = useBench.getState();
       return stableJson([source.sha256, recipe.seed, recipe.stations]);
     };
-    asked = essence();
+    let asked = essence();
     let view = viewInForce(useBench.getState());
     const unwatch = useBench.subscribe((state, before) => {
       if (state.recipe !== before.recipe || state.source !== before.source) {
@@ -45,21 +98,26 @@ export function useEngine(): void {
         if (now !== asked) {
           asked = now;
           recipeChanged();
-          ask();
+          asking.ask();
         }
       }
       const wanted = viewInForce(state);
       if (wanted !== view) {
         view = wanted;
-        void engine.current?.look(wanted).then((shown) => {
+        void running?.look(wanted).then((shown) => {
           if (shown && shown.view === viewInForce(useBench.getState())) useBench.setState({ shown });
-          else if (!shown) ask();
+          else if (!shown) asking.ask();
         });
       }
     });
+    const unset = useSettings.subscribe(({ cacheMb }) => void running?.keepWithin(cacheMb * 1e6));
     return () => {
       unwatch();
+      unset();
+      asking.end();
       end();
+      running = null;
+      askNow = () => {};
     };
   }, []);
 }

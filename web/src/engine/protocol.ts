@@ -15,6 +15,8 @@ export interface ShownView {
   height: number;
   rgba: Uint8ClampedArray<ArrayBuffer>;
   planes: Float32Array[];
+  /** For the albedo: what each pixel is to Gauge, one of core's `MARK`. */
+  marks: Uint8Array<ArrayBuffer> | null;
 }
 
 /** A small picture of a station for the Course. */
@@ -58,11 +60,17 @@ export type Update =
       timings: Partial<Record<StationName, number>>;
     }
   | { kind: 'idle' }
-  | { kind: 'failed'; message: string; hint: string };
+  | { kind: 'failed'; code: string; message: string; hint: string };
 
 /** What the worker offers to the page. */
 export interface EngineWorker {
   show(request: ShowRequest, onUpdate: (update: Update) => void): Promise<void>;
-  /** Another view of what is already computed. */
+  /** Another view of what is already computed, which is followed from now on. */
   look(view: ViewName): ShownView | null;
+  /** A view of what is already computed, once. */
+  peek(view: ViewName): ShownView | null;
+  /** A view of another recipe of the same picture, once, at a size of tile. */
+  other(request: ShowRequest, size: number): Promise<ShownView | null>;
+  /** Memory for results, in bytes. */
+  keepWithin(bytes: number): void;
 }

@@ -34,7 +34,7 @@ export const VIEW_WORDS: Record<ViewName, string> = {
   opacity: 'Opacity',
 };
 
-/** What each station shows of its own accord. */
+/** What each station made, as the Course shows it small. */
 export const VIEW_OF: Record<StationName, ViewName> = {
   source: 'photo',
   square: 'crop',
@@ -45,6 +45,44 @@ export const VIEW_OF: Record<StationName, ViewName> = {
   finish: 'roughness',
   crate: 'albedo',
 };
+
+/** What the Floor shows at a station of its own accord: at Square the photo, where the crop is set. */
+export const FLOOR_VIEW_OF: Record<StationName, ViewName> = { ...VIEW_OF, square: 'photo' };
+
+/** The picture a view was made from, for before | after; none for the photo and its crop. */
+export function viewBefore(view: ViewName): ViewName | null {
+  switch (view) {
+    case 'photo':
+    case 'crop':
+      return null;
+    case 'evened':
+      return 'crop';
+    case 'joined':
+      return 'evened';
+    default:
+      return view === 'diffuse' || view === 'specular' ? 'albedo' : 'joined';
+  }
+}
+
+/** The last station that must have run before a view can be shown. */
+export function stationOf(view: ViewName): StationName {
+  switch (view) {
+    case 'photo':
+      return 'source';
+    case 'crop':
+      return 'square';
+    case 'evened':
+      return 'even';
+    case 'joined':
+      return 'join';
+    case 'albedo':
+      return 'gauge';
+    case 'height':
+      return 'relief';
+    default:
+      return 'finish';
+  }
+}
 
 export type ViewKind = 'colour' | 'data' | 'normal';
 

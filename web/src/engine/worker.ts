@@ -1,5 +1,6 @@
 import {
   Engine,
+  gaugeMarks,
   luminance,
   Problem,
   Raster,
@@ -14,13 +15,15 @@ import {
 import * as Comlink from 'comlink';
 import { serverHost } from './pixels.ts';
 import type { EngineWorker, LuminanceBins, ShownMaps, ShownView, Thumbnail, Update } from './protocol.ts';
-import { rgbaOf, VIEW_OF, type ViewName, viewRaster } from './views.ts';
+import { rgbaOf, stationOf, VIEW_OF, type ViewName, viewRaster } from './views.ts';
 
-const CACHE_BYTES = 1.2 * 2 ** 30;
+/** Until the page says what was chosen. */
+const CACHE_BYTES = 600e6;
 /** The largest size computed in the browser; crates are made at any size by the server. */
 const LARGEST = 2048;
 const THUMBNAIL = 64;
 const HEIGHT_SIZE = 512;
+const BEFORE_OCCLUSION: ViewName[] = ['height', 'normal', 'cavity'];
 /** Rest between the first picture and the sharper ones, so that a moving dial is not held up. */
 const REST_MS = 350;
 
@@ -40,14 +43,17 @@ function sizesFor(wanted: number): number[] {
 interface Made {
   outputs: Partial<StationOutputs>;
   size: number;
+  recipe: Recipe;
 }
 
-function viewOf({ outputs, size }: Made, view: ViewName): ShownView | null {
+function viewOf({ outputs, size, recipe }: Made, view: ViewName): ShownView | null {
   const raster = viewRaster(outputs, view, size);
   if (!raster) return null;
   const { width, height, planes } = raster;
   // Copies: what is handed out leaves this thread, and the cache must keep its own.
-  return { view, width, height, rgba: rgbaOf(raster, view), planes: planes.map((plane) => plane.slice()) };
+  const marks = view === 'albedo' ? gaugeMarks(luminance(raster), recipe.stations.gauge).marks : null;
+  const rgba = rgbaOf(raster, view);
+  return { view, width, height, rgba, planes: planes.map((plane) => plane.slice()), marks };
 }
 
 function thumbnailOf({ outputs, size }: Made, station: StationName): Thumbnail | null {
@@ -104,8 +110,14 @@ function binsOf(albedo: Raster): LuminanceBins {
   return { low: BINS_LOW, high: 1, shares: shares.map((n) => n / y.length) };
 }
 
+const buffersOf = ({ rgba, planes, marks }: ShownView): Transferable[] =>
+  [rgba, ...planes, ...(marks ? [marks] : [])].map((one) => one.buffer);
+
+const handedOut = (shown: ShownView | null): ShownView | null =>
+  shown && Comlink.transfer(shown, buffersOf(shown));
+
 function transfers(update: Update): Transferable[] {
-  if (update.kind === 'view') return [update.shown.rgba.buffer, ...update.shown.planes.map((p) => p.buffer)];
+  if (update.kind === 'view') return buffersOf(update.shown);
   if (update.kind !== 'maps') return [];
   const { albedo, normal, packed, opacity, height } = update.maps;
   return [albedo, normal, packed, height.values, ...(opacity ? [opacity] : [])].map((a) => a.buffer);
@@ -120,6 +132,9 @@ const rest = (signal: AbortSignal) =>
     });
   });
 
+const atHand = (view: ViewName): ShownView | null =>
+  (latest && viewOf(latest, view)) ?? (whole && viewOf(whole, view));
+
 const worker: EngineWorker = {
   async show({ recipe, source, view }, onUpdate) {
     current?.abort();
@@ -131,34 +146,45 @@ const worker: EngineWorker = {
       if (!signal.aborted) onUpdate(Comlink.transfer(update, transfers(update)));
     };
     let decided: Recipe = recipe;
+    const pass = async (size: number, quick: boolean) => {
+      let sent: ViewName | null = null;
+      const evaluation = await engine.evaluate({
+        recipe: decided,
+        source,
+        size,
+        signal,
+        until: quick ? 'relief' : undefined,
+        withoutOcclusion: quick,
+        onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
+        onOutput(_station, outputs) {
+          if (signal.aborted) return;
+          latest = { outputs, size, recipe };
+          // The Floor need not wait for stations that it does not show, nor for what is measured.
+          const shown = sent === wantedView ? null : viewOf(latest, wantedView);
+          if (!shown) return;
+          sent = shown.view;
+          send({ kind: 'view', shown, size });
+        },
+        onStation(station, verdict, outputs) {
+          if (signal.aborted || quick) return;
+          const thumbnail = thumbnailOf({ outputs, size, recipe }, station);
+          send({ kind: 'station', station, verdict, thumbnail, size });
+          if (station === 'gauge') send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
+        },
+      });
+      decided = evaluation.recipe;
+      return evaluation;
+    };
     try {
       for (const [k, size] of sizesFor(recipe.stations.square.size).entries()) {
         if (k > 0) await rest(signal);
-        let sent: ViewName | null = null;
-        const evaluation = await engine.evaluate({
-          recipe: decided,
-          source,
-          size,
-          signal,
-          onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
-          onStation(station, verdict, outputs) {
-            if (signal.aborted) return;
-            latest = { outputs, size };
-            send({ kind: 'station', station, verdict, thumbnail: thumbnailOf(latest, station), size });
-            // The Floor need not wait for stations that it does not show.
-            const shown = sent === wantedView ? null : viewOf(latest, wantedView);
-            if (shown) {
-              sent = shown.view;
-              send({ kind: 'view', shown, size });
-            }
-            if (station === 'gauge') send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
-          },
-        });
-        decided = evaluation.recipe;
-        whole = { outputs: evaluation.outputs, size };
+        // Occlusion takes longest and is not to be waited for where another map of Relief is looked at.
+        else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
+        const { outputs, timings } = await pass(size, false);
+        whole = { outputs, size, recipe };
         const maps = mapsOf(whole);
         if (maps) send({ kind: 'maps', maps });
-        send({ kind: 'settled', size, decisions: decided.decisions, timings: evaluation.timings });
+        send({ kind: 'settled', size, decisions: decided.decisions, timings });
       }
       send({ kind: 'idle' });
     } catch (error) {
@@ -166,6 +192,7 @@ const worker: EngineWorker = {
       const known = error instanceof Problem;
       send({
         kind: 'failed',
+        code: known ? error.code : 'internal',
         message: known
           ? error.message
           : `The picture could not be computed: ${error instanceof Error ? error.message : error}`,
@@ -175,8 +202,15 @@ const worker: EngineWorker = {
   },
   look(view) {
     wantedView = view;
-    const shown = (latest && viewOf(latest, view)) ?? (whole && viewOf(whole, view));
-    return shown ? Comlink.transfer(shown, [shown.rgba.buffer, ...shown.planes.map((p) => p.buffer)]) : null;
+    return handedOut(atHand(view));
+  },
+  peek: (view) => handedOut(atHand(view)),
+  async other({ recipe, source, view }, size) {
+    const { outputs } = await engine.evaluate({ recipe, source, size, until: stationOf(view) });
+    return handedOut(viewOf({ outputs, size, recipe }, view));
+  },
+  keepWithin(bytes) {
+    engine.cache.limit = bytes;
   },
 };
 

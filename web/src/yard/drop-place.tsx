@@ -3,79 +3,92 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
-import { useDropzone } from 'react-dropzone';
-import { ApiError } from '../api/client.ts';
-import { makeTileFrom } from '../api/upload.ts';
+import { useRef } from 'react';
 import { GREY } from '../theme.ts';
+import type { Intake } from './use-intake.ts';
 
 interface DropPlaceProps {
-  projectId(): Promise<string>;
-  onMade(tileId: string): void;
+  intake: Intake;
+  /** Something is held over the Yard. */
+  over: boolean;
+  onFiles(files: File[]): void;
+  onStop(): void;
 }
 
-/** The first place of the Yard: drop a photo, get a tile. */
-export function DropPlace({ projectId, onMade }: DropPlaceProps) {
-  const [busy, setBusy] = useState('');
-  const [problem, setProblem] = useState('');
-  const take = async ([file]: File[]) => {
-    if (!file) return;
-    setProblem('');
-    setBusy(file.name);
-    try {
-      onMade((await makeTileFrom(file, await projectId())).id);
-    } catch (error) {
-      const words = error instanceof ApiError ? `${error.message} ${error.hint}` : String(error);
-      setProblem(`${file.name}: ${words}`);
-    } finally {
-      setBusy('');
-    }
-  };
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
-    onDrop: take,
-    multiple: false,
-    noClick: true,
-    noKeyboard: true,
-  });
+/** The first place of the Yard: drop photos, get tiles. */
+export function DropPlace({ intake, over, onFiles, onStop }: DropPlaceProps) {
+  const photos = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+  const { at, problems } = intake;
+  const input = {
+    type: 'file',
+    multiple: true,
+    hidden: true,
+    onChange: (event: React.ChangeEvent<HTMLInputElement>) => {
+      onFiles([...(event.target.files ?? [])]);
+      event.target.value = '';
+    },
+  } as const;
   return (
     <Box
-      {...getRootProps()}
       sx={{
-        border: `2px dashed ${isDragActive ? GREY.ink : '#8f8f8f'}`,
-        bgcolor: isDragActive ? GREY.card : 'transparent',
+        border: `2px dashed ${over ? GREY.ink : GREY.soft}`,
+        bgcolor: over ? GREY.card : 'transparent',
         borderRadius: 1.5,
         p: 2,
+        height: '100%',
+        overflowY: 'auto',
         display: 'flex',
         flexDirection: 'column',
         alignItems: 'center',
         justifyContent: 'center',
         gap: 1,
         textAlign: 'center',
-        minHeight: 240,
       }}
     >
-      <input {...getInputProps({ 'aria-label': 'Photo for a new tile' } as object)} />
-      <Typography sx={{ fontWeight: 700, fontSize: 15 }}>Drop a photo here</Typography>
-      <Typography sx={{ color: GREY.soft }}>
-        PNG, JPEG, WebP or TIFF, 8 or 16 bit. It becomes a new tile.
-      </Typography>
-      {busy ? (
-        <Box sx={{ width: '100%' }}>
-          Reading {busy} …
-          <LinearProgress sx={{ mt: 1 }} aria-label={`Reading ${busy}`} />
+      <input ref={photos} aria-label="Photos for new tiles" {...input} />
+      <input
+        ref={folder}
+        aria-label="Folder to make tiles from"
+        {...input}
+        {...({ webkitdirectory: '' } as object)}
+      />
+      {problems.length === 0 && (
+        <>
+          <Typography sx={{ fontWeight: 700, fontSize: 15 }}>Drop a photo here</Typography>
+          <Typography sx={{ color: GREY.soft }}>
+            or several, or a folder: each becomes a tile. PNG, JPEG, WebP or TIFF.
+          </Typography>
+        </>
+      )}
+      {at ? (
+        <Box sx={{ width: '100%', overflowWrap: 'anywhere' }}>
+          {at.of > 1 ? `${at.index} of ${at.of}: ` : 'Reading '}
+          {at.name} …
+          <LinearProgress
+            sx={{ my: 1 }}
+            variant={at.of > 1 ? 'determinate' : 'indeterminate'}
+            value={(100 * (at.index - 1)) / at.of}
+            aria-label={`Reading ${at.name}`}
+          />
+          {at.of > 1 && <Button onClick={onStop}>Stop</Button>}
         </Box>
       ) : (
-        <Button onClick={open}>Choose a photo</Button>
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', justifyContent: 'center' }}>
+          <Button onClick={() => photos.current?.click()}>Choose photos</Button>
+          <Button onClick={() => folder.current?.click()}>A folder</Button>
+        </Box>
       )}
-      {problem && (
+      {problems.map(({ name, words }) => (
         <Alert
+          key={name}
           severity="error"
           variant="outlined"
           sx={{ textAlign: 'left', bgcolor: GREY.card, width: '100%', overflowWrap: 'anywhere' }}
         >
-          {problem}
+          {name}: {words}
         </Alert>
-      )}
+      ))}
     </Box>
   );
 }

@@ -1,5 +1,29 @@
 import { useQuery } from '@tanstack/react-query';
+import type { Verdict } from '@zesty-tile/core';
 import { answerOf, api } from '../api/client.ts';
+
+/** How a tile looks and what its stations found. */
+export interface TileLook {
+  verdicts: Record<string, Verdict>;
+  thumbnail: string;
+  ball: string;
+  maps: Record<string, string>;
+}
+
+/** A tile as it stands in the Yard. */
+export interface YardTile {
+  id: string;
+  projectId: string;
+  name: string;
+  createdAt: string;
+  changedAt: string;
+  tags: string[];
+  revision: number;
+  size: number;
+  edgeMetres: number;
+  /** Null until the server has measured it once. */
+  look: TileLook | null;
+}
 
 export const useProjects = () =>
   useQuery({ queryKey: ['projects'], queryFn: () => answerOf(api.projects.$get()) });
@@ -7,16 +31,18 @@ export const useProjects = () =>
 export const useTiles = (projectId: string | undefined) =>
   useQuery({
     queryKey: ['tiles', projectId],
-    queryFn: () => answerOf(api.tiles.$get({ query: { project: projectId } } as never)),
+    queryFn: async () =>
+      (await answerOf(api.tiles.$get({ query: { project: projectId } } as never))).tiles as YardTile[],
     enabled: projectId !== undefined,
     staleTime: 0,
   });
 
-/** Thumbnail and verdicts of a tile's newest revision; the server measures them once. */
-export const useLook = (tileId: string, revision: number) =>
+/** The look of a tile's newest revision; the server measures it once. */
+export const useLook = (tileId: string, revision: number, wanted: boolean) =>
   useQuery({
     queryKey: ['look', tileId, revision],
-    queryFn: () => answerOf(api.tiles[':id'].look.$get({ param: { id: tileId } })),
+    queryFn: () => answerOf(api.tiles[':id'].look.$get({ param: { id: tileId } })) as Promise<TileLook>,
+    enabled: wanted,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });

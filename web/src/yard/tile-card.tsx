@@ -1,46 +1,73 @@
 import Box from '@mui/material/Box';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
-import { Link } from 'react-router';
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { FIGURES, GREY } from '../theme.ts';
 import { VerdictWords } from '../verdict.tsx';
-import { useLook } from './queries.ts';
+import { useLook, type YardTile } from './queries.ts';
 import { worstOf } from './worst.ts';
 
+/** Height of the words under the picture. */
+export const WORDS_HEIGHT = 58;
+
 interface TileCardProps {
-  tile: { id: string; name: string; revision: number; size: number; edgeMetres: number };
+  tile: YardTile;
+  chosen: boolean;
+  onChoose(): void;
+  onOpen(): void;
 }
 
 /** A tile laid 2 × 2, so that a seam is seen from the door; its size, edge and worst verdict. */
-export function TileCard({ tile }: TileCardProps) {
-  const { data, error } = useLook(tile.id, tile.revision);
-  const worst = data ? worstOf(data.verdicts) : null;
+export function TileCard({ tile, chosen, onChoose, onOpen }: TileCardProps) {
+  const queries = useQueryClient();
+  const [gone, setGone] = useState(false);
+  const { data, error } = useLook(tile.id, tile.revision, !tile.look || gone);
+  const look = data ?? (gone ? null : tile.look);
+  // What was measured just now is what filters and sorting go by.
+  useEffect(() => {
+    if (!data) return;
+    queries.setQueryData<YardTile[]>(['tiles', tile.projectId], (tiles) =>
+      tiles?.map((one) => (one.id === tile.id ? { ...one, look: data } : one)),
+    );
+  }, [data, queries, tile.id, tile.projectId]);
+  const worst = look ? worstOf(look.verdicts) : null;
   return (
     <Box
-      component={Link}
-      to={`/tiles/${tile.id}/source`}
+      component="button"
+      type="button"
+      aria-pressed={chosen}
       data-tile={tile.name}
+      onClick={chosen ? onOpen : onChoose}
       sx={{
         display: 'block',
+        width: '100%',
+        height: '100%',
+        p: 0,
+        font: 'inherit',
+        textAlign: 'left',
+        cursor: 'pointer',
         bgcolor: GREY.card,
-        border: `1px solid ${GREY.line}`,
+        border: `1px solid ${chosen ? GREY.ink : GREY.line}`,
+        boxShadow: chosen ? `0 0 0 1px ${GREY.ink}` : 'none',
         borderRadius: 1.5,
         overflow: 'hidden',
         color: GREY.ink,
-        textDecoration: 'none',
-        '&:hover, &:focus-visible': { borderColor: GREY.ink },
+        '&:hover': { borderColor: GREY.ink },
       }}
     >
-      {data ? (
+      {look ? (
         <Box
           role="img"
           aria-label={`${tile.name}, laid 2 × 2`}
           sx={{
             aspectRatio: '1',
-            backgroundImage: `url(/api/thumbnails/${data.thumbnail})`,
+            backgroundImage: `url(/api/thumbnails/${look.thumbnail})`,
             backgroundSize: '50% 50%',
           }}
-        />
+        >
+          <img src={`/api/thumbnails/${look.thumbnail}`} alt="" hidden onError={() => setGone(true)} />
+        </Box>
       ) : (
         <Box
           sx={{
@@ -48,14 +75,15 @@ export function TileCard({ tile }: TileCardProps) {
             display: 'grid',
             placeItems: 'center',
             bgcolor: GREY.walls,
-            p: 2,
+            p: error ? 2 : 0,
             textAlign: 'center',
+            overflow: 'hidden',
           }}
         >
           {error ? error.message : <Skeleton variant="rectangular" sx={{ width: '100%', height: '100%' }} />}
         </Box>
       )}
-      <Box sx={{ px: 1.5, py: 1 }}>
+      <Box sx={{ px: 1.5, py: 1, height: WORDS_HEIGHT }}>
         <Typography sx={{ fontWeight: 600, fontSize: 14 }} noWrap>
           {tile.name}
         </Typography>

@@ -1,5 +1,4 @@
-import type { Verdict, VerdictState } from '@zesty-tile/core';
-import { worse } from '@zesty-tile/core';
+import { type Verdict, type VerdictState, worse } from '@zesty-tile/core';
 
 /** The worst state among verdicts, and in how many words to say it. */
 export function worstOf(verdicts: Record<string, Verdict>): { state: VerdictState; words: string } {

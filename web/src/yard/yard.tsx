@@ -1,29 +1,42 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import Tab from '@mui/material/Tab';
-import Tabs from '@mui/material/Tabs';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { useDropzone } from 'react-dropzone';
 import { useNavigate, useSearchParams } from 'react-router';
 import { answerOf, api } from '../api/client.ts';
-import { Head } from '../head.tsx';
-import { GREY, ZEST } from '../theme.ts';
+import { Head, Ways } from '../head.tsx';
+import { GREY } from '../theme.ts';
+import { chooseTiles, EVERYTHING, tagsOf } from './choose-tiles.ts';
 import { DropPlace } from './drop-place.tsx';
+import { FirstNote } from './first-note.tsx';
+import { ProjectTabs } from './project-tabs.tsx';
 import { useProjects, useTiles } from './queries.ts';
-import { TileCard } from './tile-card.tsx';
+import { TileGrid } from './tile-grid.tsx';
+import { TileSheet } from './tile-sheet.tsx';
+import { useIntake } from './use-intake.ts';
+import { Wishes } from './wishes.tsx';
 
 const FIRST_PROJECT = 'First surfaces';
+
+const unseen = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' };
 
 /** The library: every tile, grouped by project. */
 export function Yard() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [search, setSearch] = useSearchParams();
+  const [wish, setWish] = useState(EVERYTHING);
+  const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
   const { data, error } = useProjects();
   const projects = data?.projects ?? [];
   const open = projects.find((project) => project.id === search.get('project')) ?? projects[0];
-  const { data: held } = useTiles(open?.id);
+  const { data: tiles } = useTiles(open?.id);
+  const shown = useMemo(() => chooseTiles(tiles ?? [], wish), [tiles, wish]);
+  const tags = useMemo(() => tagsOf(tiles ?? []), [tiles]);
+  const chosen = tiles?.find(({ id }) => id === search.get('tile')) ?? null;
   useEffect(() => {
     document.title = 'Yard, Zesty Tile';
   }, []);
@@ -33,65 +46,85 @@ export function Yard() {
     await queries.invalidateQueries({ queryKey: ['projects'] });
     return project.id;
   };
+  const go = (tileId: string) => navigate(`/tiles/${tileId}/source`);
+  const choose = (tile: string | null) =>
+    setSearch({ ...(open ? { project: open.id } : {}), ...(tile ? { tile } : {}) }, { replace: true });
+  const { intake, take, stop } = useIntake(projectId, go);
+  const { getRootProps, isDragActive } = useDropzone({ onDrop: take, noClick: true, noKeyboard: true });
+  const place = <DropPlace intake={intake} over={isDragActive} onFiles={take} onStop={stop} />;
+  const nothing = tiles !== undefined && tiles.length > 0 && shown.length === 0;
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
-      <Head />
-      <Box component="main" sx={{ flex: 1, minHeight: 0, overflowY: 'auto', px: 2, pb: 3 }}>
-        <Typography
-          variant="h1"
-          sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
-        >
+      <Head>
+        <Ways projectId={open?.id} />
+      </Head>
+      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+        <Typography variant="h1" sx={unseen}>
           Yard
         </Typography>
         {open && (
-          <Tabs
-            value={open.id}
-            onChange={(_event, id: string) => setSearch({ project: id })}
-            aria-label="Projects"
-            sx={{ minHeight: 44, mb: 1, '& .MuiTabs-indicator': { bgcolor: ZEST, height: 3 } }}
+          <Box
+            sx={{ display: 'flex', justifyContent: 'space-between', gap: 2, px: 2, py: 0.5, flex: 'none' }}
           >
-            {projects.map((project) => (
-              <Tab
-                key={project.id}
-                value={project.id}
-                label={`${project.name} ${project.tiles}`}
-                sx={{
-                  textTransform: 'none',
-                  minHeight: 44,
-                  minWidth: 0,
-                  px: 1,
-                  fontWeight: 600,
-                  fontSize: 13,
-                  '&.Mui-selected': { color: GREY.ink },
-                }}
-              />
-            ))}
-          </Tabs>
+            <ProjectTabs
+              projects={projects}
+              open={open}
+              onOpen={(id) => {
+                setWish(EVERYTHING);
+                setSearch({ project: id });
+              }}
+            />
+            <Wishes wish={wish} tags={tags} onWish={setWish} />
+          </Box>
         )}
-        {error && (
-          <Alert severity="error" variant="outlined" sx={{ my: 2, bgcolor: GREY.card }}>
-            {error.message} See that the server runs, then load this page again.
-          </Alert>
-        )}
-        <Box
-          sx={{
-            display: 'grid',
-            gap: 2,
-            gridTemplateColumns: 'repeat(auto-fill, minmax(220px, 1fr))',
-            pt: open ? 0 : 2,
-          }}
-        >
-          <DropPlace projectId={projectId} onMade={(id) => navigate(`/tiles/${id}/source`)} />
-          {held?.tiles.map((tile) => (
-            <TileCard key={tile.id} tile={tile} />
-          ))}
+        <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+          <Box {...getRootProps()} sx={{ flex: 1, minWidth: 0 }}>
+            <Box
+              ref={setScroller}
+              data-testid="tiles"
+              sx={{ height: '100%', overflowY: 'auto', px: 2, pt: open ? 0.5 : 2, pb: 3 }}
+            >
+              <FirstNote />
+              {error && (
+                <Alert severity="error" variant="outlined" sx={{ mb: 2, bgcolor: GREY.card }}>
+                  {error.message} See that the server runs, then load this page again.
+                </Alert>
+              )}
+              {data && projects.length === 0 && (
+                <Typography sx={{ mb: 2, color: GREY.soft }}>
+                  The Yard is empty. Drop a photo of a surface, or start the program with “npm run demo” to
+                  see the Limonaia tiles.
+                </Typography>
+              )}
+              {nothing && (
+                <Box sx={{ mb: 2, display: 'flex', gap: 1.5, alignItems: 'center' }}>
+                  None of the {tiles.length} tiles of {open?.name} is like that.
+                  <Button onClick={() => setWish(EVERYTHING)}>Show all</Button>
+                </Box>
+              )}
+              {(data || error) && (
+                <TileGrid
+                  scroller={scroller}
+                  first={place}
+                  tiles={shown}
+                  chosen={chosen?.id ?? null}
+                  onChoose={choose}
+                  onOpen={go}
+                />
+              )}
+            </Box>
+          </Box>
+          {chosen && (
+            <TileSheet
+              key={chosen.id}
+              tile={chosen}
+              projects={projects}
+              knownTags={tags.map(([tag]) => tag)}
+              onOpen={() => go(chosen.id)}
+              onClose={() => choose(null)}
+            />
+          )}
         </Box>
-        {data && projects.length === 0 && (
-          <Typography sx={{ mt: 2, color: GREY.soft }}>
-            The Yard is empty. Drop a photo of a surface, or start the program with “npm run demo” to see the
-            Limonaia tiles.
-          </Typography>
-        )}
       </Box>
     </Box>
   );

@@ -1,10 +1,10 @@
 import * as v from 'valibot';
 import { albedoBand, albedoLimits, CHART, chartLine, NO_LINE } from '../../chart/chart.ts';
 import { luminance } from '../../colour/luminance.ts';
-import { histogramPercentiles } from '../../raster/histogram.ts';
 import { percentiles } from '../../raster/statistics.ts';
 import { choice, flag, number } from '../../settings/settings.ts';
 import { type GaugeOutput, type JoinOutput, station } from '../types.ts';
+import { gaugeMarks, MARK, middleRank } from './marks.ts';
 import { applyTone, type Tone, undoHold } from './tone.ts';
 
 const settings = {
@@ -80,10 +80,6 @@ export interface GaugeDecision {
   gain: number;
 }
 
-/** Rank (percent) in the middle of the range that counts; a range turned round is taken as it is meant. */
-const middleRank = (chosen: { countFrom: number; countTo: number }) =>
-  (chosen.countFrom + chosen.countTo) / 2;
-
 /** Nearest value in the middle half (by ratio) of a band: into the band, off its edges, no further. */
 export function aimFor(median: number, [low, high]: [number, number]): number {
   const ratio = high / low;
@@ -117,21 +113,11 @@ export const gauge = station({
   },
   verdict(output, _input, chosen) {
     const y = luminance(output.albedo);
-    const from = Math.min(chosen.countFrom, chosen.countTo);
-    const to = Math.max(chosen.countFrom, chosen.countTo);
-    const [low, median, high] = histogramPercentiles(y, [from, middleRank(chosen), to]);
+    const { marks, counted, inBand, median } = gaugeMarks(y, chosen);
     const line = chartLine(chosen.line);
-    const [floor, ceiling] = albedoLimits(line);
     const band = line ? albedoBand(line) : null;
-    let counted = 0;
     let beyond = 0;
-    let inBand = 0;
-    for (let i = 0; i < y.length; i++) {
-      if (y[i] < low || y[i] > high) continue;
-      counted++;
-      if (y[i] < floor - 5e-4 || y[i] > ceiling + 5e-4) beyond++;
-      if (band && y[i] >= band[0] && y[i] <= band[1]) inBand++;
-    }
+    for (const mark of marks) if (mark === MARK.below || mark === MARK.above) beyond++;
     const beyondShare = (100 * beyond) / Math.max(1, counted);
     const inShare = (100 * inBand) / Math.max(1, counted);
     const inside = band ? median >= band[0] * 0.999 && median <= band[1] * 1.001 : true;
@@ -162,7 +148,7 @@ export const gauge = station({
             ? 'Hold lights and darks, or lower the contrast.'
             : '',
       figures: [
-        { id: 'median', label: 'Median Y', value: median, unit: '' },
+        { id: 'median', label: 'Median', value: median, unit: 'Y' },
         ...(band ? [{ id: 'inBand', label: 'Inside the band', value: inShare, unit: '%' }] : []),
         { id: 'beyond', label: `Beyond any ${surface}`, value: beyondShare, unit: '%', limit: 1 },
       ],

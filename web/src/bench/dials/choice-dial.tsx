@@ -3,9 +3,9 @@ import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
-import Tooltip from '@mui/material/Tooltip';
 import type { ChoiceSetting } from '@zesty-tile/core';
 import { GREY } from '../../theme.ts';
+import { DialName } from './dial-name.tsx';
 
 interface ChoiceDialProps {
   setting: ChoiceSetting;
@@ -22,9 +22,11 @@ export function ChoiceDial({ setting, value, onChange }: ChoiceDialProps) {
     <Box
       sx={{ display: 'grid', gridTemplateColumns: '92px 1fr', alignItems: 'center', gap: 1, minHeight: 34 }}
     >
-      <Tooltip title={setting.help} placement="left">
-        <span>{setting.label}</span>
-      </Tooltip>
+      <DialName
+        setting={setting}
+        changed={value !== setting.default}
+        onReset={() => onChange(setting.default)}
+      />
       {setting.options.length > LONG ? (
         <Autocomplete
           size="small"

@@ -3,7 +3,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { type Setting, type SettingsOf, STATIONS, type StationName } from '@zesty-tile/core';
-import { useState } from 'react';
 import { CratePanel } from '../../stations/crate/crate-panel.tsx';
 import { LuminanceGraph } from '../../stations/gauge/luminance-graph.tsx';
 import { GREY } from '../../theme.ts';
@@ -12,6 +11,8 @@ import { STATION_WORDS } from '../words.ts';
 import { ChoiceDial } from './choice-dial.tsx';
 import { Figures } from './figures.tsx';
 import { FlagDial } from './flag-dial.tsx';
+import { useFolds } from './folds.ts';
+import { GiveAgain } from './give-again.tsx';
 import { NumberDial } from './number-dial.tsx';
 import { VerdictBox } from './verdict-box.tsx';
 
@@ -43,7 +44,9 @@ function Group({
   title: string;
   dials: [string, Setting][];
 }) {
-  const [open, setOpen] = useState(!FOLDED.has(title));
+  const open = useFolds((s) => s.open[`${station} ${title}`] ?? !FOLDED.has(title));
+  const setOpen = (next: boolean) =>
+    useFolds.setState((s) => ({ open: { ...s.open, [`${station} ${title}`]: next } }));
   return (
     <Box component="fieldset" sx={{ border: 0, m: 0, p: 0, minWidth: 0 }}>
       {title && (
@@ -95,6 +98,7 @@ export function Dials() {
       {failure && (
         <Alert severity="error" variant="outlined">
           {failure.message} {failure.hint}
+          {failure.code === 'source_gone' && <GiveAgain />}
         </Alert>
       )}
       <VerdictBox station={station} />

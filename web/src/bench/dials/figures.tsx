@@ -1,10 +1,13 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Figure, StationName } from '@zesty-tile/core';
+import { reflectanceWords } from '../../settings/reflectance.ts';
+import { type Language, useSettings } from '../../settings/settings.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { useBench } from '../state.ts';
 
-const words = ({ value, unit }: Figure) => {
+const words = ({ value, unit }: Figure, language: Language) => {
+  if (unit === 'Y') return reflectanceWords(value, language);
   const digits = Number.isInteger(value) ? 0 : Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2;
   return `${value.toFixed(digits).replace('-', '−')}${unit ? ` ${unit}` : ''}`;
 };
@@ -12,6 +15,7 @@ const words = ({ value, unit }: Figure) => {
 /** The figures behind a verdict, as measured. */
 export function Figures({ station }: { station: StationName }) {
   const found = useBench((s) => s.found[station]);
+  const language = useSettings((s) => s.language);
   if (!found || found.verdict.figures.length === 0) return null;
   const { size, verdict } = found;
   return (
@@ -32,7 +36,9 @@ export function Figures({ station }: { station: StationName }) {
             }}
           >
             <dt>{figure.label}</dt>
-            <dd style={{ margin: 0, font: `12px ${FIGURES}`, whiteSpace: 'nowrap' }}>{words(figure)}</dd>
+            <dd style={{ margin: 0, font: `12px ${FIGURES}`, whiteSpace: 'nowrap' }}>
+              {words(figure, language)}
+            </dd>
           </Box>
         ))}
       </Box>

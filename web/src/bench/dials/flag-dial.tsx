@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Switch from '@mui/material/Switch';
-import Tooltip from '@mui/material/Tooltip';
 import type { FlagSetting } from '@zesty-tile/core';
+import { DialName } from './dial-name.tsx';
 
 /** One row that is on or off. */
 export function FlagDial({
@@ -14,14 +14,18 @@ export function FlagDial({
   onChange(value: boolean): void;
 }) {
   return (
-    <Tooltip title={setting.help} placement="left">
-      <Box
-        component="label"
-        sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', minHeight: 30 }}
-      >
-        <span>{setting.label}</span>
-        <Switch size="small" checked={value} onChange={(event) => onChange(event.target.checked)} />
-      </Box>
-    </Tooltip>
+    <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', minHeight: 30 }}>
+      <DialName
+        setting={setting}
+        changed={value !== setting.default}
+        onReset={() => onChange(setting.default)}
+      />
+      <Switch
+        size="small"
+        checked={value}
+        onChange={(event) => onChange(event.target.checked)}
+        slotProps={{ input: { 'aria-label': setting.label } }}
+      />
+    </Box>
   );
 }

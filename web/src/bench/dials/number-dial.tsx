@@ -1,9 +1,9 @@
 import Box from '@mui/material/Box';
 import Slider from '@mui/material/Slider';
-import Tooltip from '@mui/material/Tooltip';
 import type { NumberSetting } from '@zesty-tile/core';
 import { type KeyboardEvent, useEffect, useState } from 'react';
 import { FIGURES, GREY } from '../../theme.ts';
+import { DialName } from './dial-name.tsx';
 import { decimalsOf, onStep, placeOf, valueAt } from './scale.ts';
 
 interface NumberDialProps {
@@ -27,6 +27,11 @@ export function NumberDial({ setting, value, onChange }: NumberDialProps) {
     setText(null);
   };
   const step = (event: KeyboardEvent) => {
+    if (event.key === 'Delete' || event.key === 'Backspace') {
+      event.preventDefault();
+      onChange(setting.default);
+      return;
+    }
     const way = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
     if (!way) return;
     event.preventDefault();
@@ -43,11 +48,11 @@ export function NumberDial({ setting, value, onChange }: NumberDialProps) {
         minHeight: 30,
       }}
     >
-      <Tooltip title={setting.help} placement="left">
-        <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-          {setting.label}
-        </span>
-      </Tooltip>
+      <DialName
+        setting={setting}
+        changed={value !== setting.default}
+        onReset={() => onChange(setting.default)}
+      />
       <Slider
         size="small"
         min={0}
@@ -66,12 +71,12 @@ export function NumberDial({ setting, value, onChange }: NumberDialProps) {
         }}
         sx={{
           color: GREY.ink,
-          '& .MuiSlider-rail': { bgcolor: '#9a9a9a', opacity: 1 },
+          '& .MuiSlider-rail': { bgcolor: GREY.soft, opacity: 0.6 },
           '& .MuiSlider-thumb': {
             width: 12,
             height: 12,
             borderRadius: '3px',
-            bgcolor: '#fff',
+            bgcolor: GREY.card,
             border: `2px solid ${GREY.ink}`,
           },
           '& .MuiSlider-mark': { height: 9, width: 2, bgcolor: GREY.soft, opacity: 1 },

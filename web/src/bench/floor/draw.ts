@@ -1,7 +1,11 @@
 import type { Look, Size } from './geometry.ts';
+import { drawHatches, type Hatches } from './hatch.ts';
 
 export interface Scene {
-  picture: CanvasImageSource;
+  picture: HTMLCanvasElement;
+  /** The picture before, and the share of the stage's width left of which it shows. */
+  before: { picture: HTMLCanvasElement; until: number } | null;
+  hatches: Hatches | null;
   tile: Size;
   lay: number;
   halfShift: boolean;
@@ -9,23 +13,20 @@ export interface Scene {
   look: Look;
 }
 
-/** Draws the laid tiles on a canvas whose context is scaled to CSS pixels. */
-export function drawFloor(
+/** Draws one picture as often as it is laid. */
+function layPicture(
   context: CanvasRenderingContext2D,
+  picture: HTMLCanvasElement,
   stage: Size,
-  ground: string,
-  scene: Scene,
+  { tile, lay, halfShift, look }: Scene,
 ): void {
-  const { picture, tile, lay, halfShift, look, edgeLines } = scene;
   const edgeY = (look.edge * tile.height) / tile.width;
-  context.fillStyle = ground;
-  context.fillRect(0, 0, stage.width, stage.height);
   context.save();
   context.beginPath();
   context.rect(look.x, look.y, look.edge * lay, edgeY * lay);
   context.clip();
   // Enlarged pixels stay pixels; reduced ones are averaged.
-  context.imageSmoothingEnabled = look.edge * devicePixelRatio < tile.width * 1.5;
+  context.imageSmoothingEnabled = look.edge * devicePixelRatio < picture.width * 1.5;
   context.imageSmoothingQuality = 'high';
   const shift = halfShift ? 0.5 : 0;
   for (let j = 0; j < lay + (halfShift ? 1 : 0); j++) {
@@ -37,7 +38,11 @@ export function drawFloor(
     }
   }
   context.restore();
-  if (!edgeLines || (lay === 1 && !halfShift)) return;
+}
+
+function drawEdges(context: CanvasRenderingContext2D, { tile, lay, halfShift, look }: Scene): void {
+  const edgeY = (look.edge * tile.height) / tile.width;
+  const shift = halfShift ? 0.5 : 0;
   context.save();
   context.setLineDash([5, 5]);
   context.lineWidth = 1;
@@ -59,4 +64,21 @@ export function drawFloor(
     context.stroke();
   }
   context.restore();
+}
+
+/** Draws the laid tiles on a canvas whose context is scaled to CSS pixels. */
+export function drawFloor(context: CanvasRenderingContext2D, stage: Size, scene: Scene): void {
+  const { picture, before, hatches, lay, halfShift, edgeLines } = scene;
+  context.clearRect(0, 0, stage.width, stage.height);
+  layPicture(context, picture, stage, scene);
+  if (hatches) drawHatches(context, hatches, (pen, mask) => layPicture(pen, mask, stage, scene));
+  if (before) {
+    context.save();
+    context.beginPath();
+    context.rect(0, 0, before.until * stage.width, stage.height);
+    context.clip();
+    layPicture(context, before.picture, stage, scene);
+    context.restore();
+  }
+  if (edgeLines && (lay > 1 || halfShift)) drawEdges(context, scene);
 }

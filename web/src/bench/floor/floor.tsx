@@ -1,16 +1,29 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { CropOutline } from '../../stations/square/crop-outline.tsx';
+import type { ShownView } from '../../engine/protocol.ts';
+import { VIEW_WORDS, viewBefore } from '../../engine/views.ts';
+import { usePalettes } from '../../palettes/use-palettes.ts';
+import { useSettings } from '../../settings/settings.ts';
+import { CutOverlay } from '../../stations/join/cut-overlay.tsx';
+import { CropHandles } from '../../stations/square/crop-handles.tsx';
 import { FIGURES, GREY } from '../../theme.ts';
+import { GuideStrip } from '../guide/guide-strip.tsx';
+import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
+import { useBefore, useBeforePicture } from './before.ts';
 import { FloorControls } from './controls.tsx';
+import { Divider } from './divider.tsx';
 import { drawFloor } from './draw.ts';
 import { fitLook, type Look, pixelAt, pixelLook, type Size, zoomAt } from './geometry.ts';
+import { hatchesOf } from './hatch.ts';
 import { readoutAt } from './readout.ts';
+import { useSight } from './sight.ts';
+import { useSpace } from './use-space.ts';
 import { useStage } from './use-stage.ts';
 
-function pictureOf(rgba: Uint8ClampedArray<ArrayBuffer>, width: number, height: number): HTMLCanvasElement {
+function pictureOf({ rgba, width, height }: ShownView): HTMLCanvasElement {
   const canvas = document.createElement('canvas');
   canvas.width = width;
   canvas.height = height;
@@ -28,14 +41,28 @@ const pill = {
   whiteSpace: 'pre',
 };
 
-/** The flat view: the tile laid beside itself, or the photo while Source is looked at. */
+/** Two lines, so that nothing moves as the pointer does. */
+const READOUT_HEIGHT = 40;
+
+const NOTHING: Size = { width: 1, height: 1 };
+
+/** The flat view: the tile laid beside itself, or the photo while Source or Square is looked at. */
 export function Floor() {
   const shown = useBench((s) => s.shown);
+  const station = useBench((s) => s.station);
   const lay = useBench((s) => s.lay);
   const halfShift = useBench((s) => s.halfShift);
   const edgeLines = useBench((s) => s.edgeLines);
   const depthMm = useBench((s) => s.recipe.stations.relief.depthMm);
+  const line = useBench((s) => s.recipe.stations.gauge.line);
+  const projectId = useBench((s) => s.projectId);
+  const language = useSettings((s) => s.language);
+  const { data: palettes } = usePalettes(projectId);
+  const { divider, held, compared, picture: beforeView } = useBefore();
+  const { cut, hatching, guides } = useSight();
   const { stageRef, canvasRef, stage } = useStage();
+  const space = useSpace();
+  useBeforePicture();
   // Kept relative to the tile, so that a sharper picture takes the place of a quick one without a jump.
   const [chosenLook, setChosenLook] = useState<Look | null>(null);
   const [pointer, setPointer] = useState<{ x: number; y: number } | null>(null);
@@ -43,9 +70,13 @@ export function Floor() {
   const isPhoto = shown?.view === 'photo';
   const layNow = isPhoto ? 1 : lay;
   const shift = halfShift && !isPhoto;
-  const tile: Size = shown ?? { width: 1, height: 1 };
-  const look = chosenLook ?? fitLook(stage, tile, layNow);
-  const picture = useMemo(() => shown && pictureOf(shown.rgba, shown.width, shown.height), [shown]);
+  const tile: Size = shown ?? NOTHING;
+  const look = useMemo(() => chosenLook ?? fitLook(stage, tile, layNow), [chosenLook, stage, tile, layNow]);
+  const picture = useMemo(() => shown && pictureOf(shown), [shown]);
+  const beforePicture = useMemo(() => beforeView && pictureOf(beforeView), [beforeView]);
+  const hatched = station === 'gauge' && hatching;
+  const hatches = useMemo(() => (hatched && shown ? hatchesOf(shown) : null), [hatched, shown]);
+  const until = held ? 1 : divider;
   // biome-ignore lint/correctness/useExhaustiveDependencies: another lay or shape is fitted anew
   useEffect(() => setChosenLook(null), [layNow, isPhoto]);
   useEffect(() => {
@@ -55,57 +86,55 @@ export function Floor() {
     canvas.width = Math.round(stage.width * devicePixelRatio);
     canvas.height = Math.round(stage.height * devicePixelRatio);
     context.scale(devicePixelRatio, devicePixelRatio);
-    if (picture)
-      drawFloor(context, stage, GREY.stage, {
-        picture,
-        tile,
-        lay: layNow,
-        halfShift: shift,
-        edgeLines,
-        look,
-      });
-  }, [picture, stage, tile, layNow, shift, edgeLines, look, canvasRef]);
+    if (!picture) return;
+    const before = beforePicture && until !== null ? { picture: beforePicture, until } : null;
+    drawFloor(context, stage, {
+      picture,
+      before,
+      hatches,
+      tile,
+      lay: layNow,
+      halfShift: shift,
+      edgeLines,
+      look,
+    });
+  }, [picture, beforePicture, until, hatches, stage, tile, layNow, shift, edgeLines, look, canvasRef]);
   useEffect(() => {
-    const canvas = canvasRef.current;
+    const element = stageRef.current;
     const turn = (event: WheelEvent) => {
       event.preventDefault();
-      const box = canvas!.getBoundingClientRect();
+      const box = element!.getBoundingClientRect();
       const factor = Math.exp(-event.deltaY * 0.0016);
       setChosenLook(zoomAt(look, tile, factor, event.clientX - box.left, event.clientY - box.top));
     };
-    canvas?.addEventListener('wheel', turn, { passive: false });
-    return () => canvas?.removeEventListener('wheel', turn);
-  }, [look, tile, canvasRef]);
+    element?.addEventListener('wheel', turn, { passive: false });
+    return () => element?.removeEventListener('wheel', turn);
+  }, [look, tile, stageRef]);
   const at = pointer && shown ? pixelAt(look, tile, layNow, shift, pointer.x, pointer.y) : null;
+  const palette = useMemo(() => (palettes ?? []).flatMap((one) => one.colours), [palettes]);
+  const earlier = shown && viewBefore(shown.view);
   return (
     <Box
       component="section"
       aria-label="Floor"
       sx={{ height: '100%', display: 'flex', flexDirection: 'column', bgcolor: GREY.stage, p: 1.25, gap: 1 }}
     >
-      <FloorControls
-        onFit={() => setChosenLook(null)}
-        onPixels={() => setChosenLook(pixelLook(look, stage, tile, devicePixelRatio))}
-      />
-      <Box ref={stageRef} sx={{ flex: 1, minHeight: 0, position: 'relative', overflow: 'hidden' }}>
-        <canvas
-          ref={canvasRef}
-          role="img"
-          aria-label={
-            shown
-              ? `${shown.view}, ${shown.width} × ${shown.height} px, laid ${layNow} × ${layNow}`
-              : 'Nothing to show yet'
-          }
-          data-view={shown?.view}
-          data-size={shown?.width}
-          style={{
-            width: '100%',
-            height: '100%',
-            display: 'block',
-            cursor: 'crosshair',
+      <FloorControls />
+      <Box sx={{ flex: 1, minHeight: 0, display: 'flex', gap: 1 }}>
+        <Box
+          ref={stageRef}
+          sx={{
+            flex: 1,
+            minWidth: 0,
+            position: 'relative',
+            overflow: 'hidden',
             touchAction: 'none',
+            cursor: space ? 'grab' : 'crosshair',
           }}
-          onPointerDown={(event) => {
+          onPointerDownCapture={(event) => {
+            const isCanvas = event.target === canvasRef.current;
+            if (!isCanvas && !space) return;
+            if (!isCanvas) event.stopPropagation();
             event.currentTarget.setPointerCapture(event.pointerId);
             drag.current = { x: event.clientX, y: event.clientY, look };
           }}
@@ -113,41 +142,86 @@ export function Floor() {
             const box = event.currentTarget.getBoundingClientRect();
             setPointer({ x: event.clientX - box.left, y: event.clientY - box.top });
             const from = drag.current;
-            if (from) {
-              setChosenLook({
-                ...from.look,
-                x: from.look.x + event.clientX - from.x,
-                y: from.look.y + event.clientY - from.y,
-              });
-            }
+            if (!from) return;
+            setChosenLook({
+              ...from.look,
+              x: from.look.x + event.clientX - from.x,
+              y: from.look.y + event.clientY - from.y,
+            });
           }}
           onPointerUp={() => {
             drag.current = null;
           }}
           onPointerLeave={() => setPointer(null)}
-        />
-        {isPhoto && <CropOutline look={look} tile={tile} />}
-        {!shown && (
-          <Typography
-            component="div"
-            sx={{ position: 'absolute', inset: 0, display: 'grid', placeItems: 'center' }}
-          >
-            <Box component="span" sx={pill}>
-              Reading the photo …
-            </Box>
-          </Typography>
-        )}
-      </Box>
-      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', minHeight: 26 }}>
-        <Box data-testid="readout" sx={pill}>
-          {at && shown ? readoutAt(shown, at.x, at.y, depthMm) : 'Point at the picture to read it'}
+        >
+          <canvas
+            ref={canvasRef}
+            role="img"
+            aria-label={
+              shown
+                ? `${VIEW_WORDS[shown.view]}, ${shown.width} × ${shown.height} px, laid ${layNow} × ${layNow}`
+                : 'Nothing to show yet'
+            }
+            data-view={shown?.view}
+            data-size={shown?.width}
+            data-hatched={hatches ? 'yes' : undefined}
+            data-before={beforePicture && until !== null ? 'shown' : undefined}
+            style={{ width: '100%', height: '100%', display: 'block' }}
+          />
+          {isPhoto && <CropHandles look={look} tile={tile} live={station === 'square' && !space} />}
+          {cut && station === 'join' && shown?.view === 'joined' && !held && (
+            <CutOverlay look={look} stage={stage} lay={layNow} halfShift={shift} />
+          )}
+          {divider !== null && (compared || earlier) && (
+            <Divider
+              before={`${compared ? `Version ${compared.number}` : VIEW_WORDS[earlier!]}${beforePicture ? '' : ', being made …'}`}
+              after={compared ? 'Now' : VIEW_WORDS[shown!.view]}
+            />
+          )}
+          {!shown && (
+            <Typography
+              component="div"
+              sx={{ position: 'absolute', inset: 0, display: 'grid', placeItems: 'center' }}
+            >
+              <Box component="span" sx={pill}>
+                Reading the photo …
+              </Box>
+            </Typography>
+          )}
         </Box>
-        {shown && (
-          <Typography sx={{ ...pill, ml: 'auto' }}>
-            {isPhoto ? '' : `${shown.width} px · `}
-            {((100 * look.edge * devicePixelRatio) / tile.width).toFixed(0)} %
-          </Typography>
-        )}
+        {guides && <GuideStrip />}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'flex-end' }}>
+        <Box data-testid="readout" sx={{ ...pill, overflow: 'hidden', minWidth: 0, height: READOUT_HEIGHT }}>
+          {at && shown
+            ? readoutAt(shown, at.x, at.y, { depthMm, line, language, palette })
+            : 'Point at the picture to read it'}
+        </Box>
+        <Box sx={{ ml: 'auto', display: 'flex', gap: 0.75, alignItems: 'center' }}>
+          {!isPhoto && (
+            <Button
+              aria-pressed={edgeLines}
+              sx={pressable(edgeLines)}
+              onClick={() => useBench.getState().set({ edgeLines: !edgeLines })}
+            >
+              Edges
+            </Button>
+          )}
+          <Button sx={pressable(false)} onClick={() => setChosenLook(null)}>
+            Fit
+          </Button>
+          <Button
+            sx={pressable(false)}
+            onClick={() => setChosenLook(pixelLook(look, stage, tile, devicePixelRatio))}
+          >
+            Pixels
+          </Button>
+          {shown && (
+            <Box sx={pill} data-testid="zoom">
+              {((100 * look.edge * devicePixelRatio) / tile.width).toFixed(0)} %
+            </Box>
+          )}
+        </Box>
       </Box>
     </Box>
   );

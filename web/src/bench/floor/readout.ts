@@ -1,12 +1,32 @@
-import { linearToSrgb } from '@zesty-tile/core';
+import { albedoBand, chartLine, linearToSrgb } from '@zesty-tile/core';
 import type { ShownView } from '../../engine/protocol.ts';
 import { viewKind } from '../../engine/views.ts';
+import { nearestColour } from '../../palettes/nearest.ts';
+import type { PaletteColour } from '../../palettes/use-palettes.ts';
+import { reflectanceWords } from '../../settings/reflectance.ts';
+import type { Language } from '../../settings/settings.ts';
+
+/** What a reading is held against. */
+export interface ReadoutFrame {
+  depthMm: number;
+  /** Id of the chart line, for the albedo. */
+  line: string;
+  language: Language;
+  palette: readonly PaletteColour[];
+}
 
 const pad = (n: number) => String(n).padStart(4, ' ');
 const signed = (v: number) => (v < 0 ? '−' : '+') + Math.abs(v).toFixed(3);
 
-/** The values under a pixel in words: sRGB and Y for colour, the value with its unit for data. */
-export function readoutAt(shown: ShownView, x: number, y: number, depthMm: number): string {
+function againstBand(y: number, lineId: string): string {
+  const line = chartLine(lineId);
+  if (!line) return '';
+  const [low, high] = albedoBand(line);
+  return y < low ? '  below the band' : y > high ? '  above the band' : '  inside the band';
+}
+
+/** The values under a pixel in words: sRGB and reflectance for colour, the value with its unit for data. */
+export function readoutAt(shown: ShownView, x: number, y: number, frame: ReadoutFrame): string {
   const values = shown.planes.map((plane) => plane[y * shown.width + x]);
   const place = `x ${pad(x)} y ${pad(y)}`;
   switch (viewKind(shown.view)) {
@@ -14,13 +34,20 @@ export function readoutAt(shown: ShownView, x: number, y: number, depthMm: numbe
       const [r, g, b] = values;
       const codes = values.map((v) => Math.round(255 * Math.min(1, Math.max(0, linearToSrgb(v)))));
       const luminance = 0.2126 * r + 0.7152 * g + 0.0722 * b;
-      return `${place}  sRGB ${codes.join(' ')}  Y ${luminance.toFixed(3)}`;
+      const said =
+        frame.language === 'srgb'
+          ? `grey ${reflectanceWords(luminance, 'srgb')}`
+          : reflectanceWords(luminance, frame.language);
+      const band = shown.view === 'albedo' ? againstBand(luminance, frame.line) : '';
+      const near = nearestColour([r, g, b], frame.palette);
+      const nearest = near ? `  ${near.distance.toFixed(3)} from ${near.colour.name || near.colour.hex}` : '';
+      return `${place}  sRGB ${codes.join(' ')}\n${said}${band}${nearest}`;
     }
     case 'normal':
-      return `${place}  ${signed(values[0])} ${signed(values[1])} ${signed(values[2])}`;
+      return `${place}\n${signed(values[0])} ${signed(values[1])} ${signed(values[2])}`;
     case 'data':
       return shown.view === 'height'
-        ? `${place}  height ${(values[0] * depthMm).toFixed(2)} mm  (${values[0].toFixed(3)})`
-        : `${place}  ${shown.view} ${values[0].toFixed(3)}`;
+        ? `${place}\nheight ${(values[0] * frame.depthMm).toFixed(2)} mm  (${values[0].toFixed(3)})`
+        : `${place}\n${shown.view} ${values[0].toFixed(3)}`;
   }
 }

@@ -1,6 +1,6 @@
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { GREY } from '../../theme.ts';
-import type { Sun } from './sill.tsx';
+import type { Sun } from './state.ts';
 
 const RADIUS = 17;
 const LOWEST = 5;

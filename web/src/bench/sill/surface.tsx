@@ -4,16 +4,26 @@ import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
 import { REPEATS, type Shape, shapeOf, TILE_EDGE } from './shapes.ts';
 import { isSoftware } from './software.ts';
-import { texturesOf } from './textures.ts';
+import { type Show, SILL_MAPS, type SillMap } from './state.ts';
+import { type SillTextures, texturesOf } from './textures.ts';
 
 interface SurfaceProps {
   maps: ShownMaps;
   shape: Shape;
+  show: Show;
+  off: readonly SillMap[];
   /** Depth of the relief as a share of the tile's edge. */
   depthShare: number;
   /** +1 where green points up in the picture, −1 where it points down. */
   green: 1 | -1;
 }
+
+/** Linear reflectance of clay, and of what stands in for an albedo that is off. */
+const CLAY = 0.35;
+const PLAIN = 0.18;
+/** What stands in for roughness that is off, and F0 that is off: a usual dielectric. */
+const PLAIN_ROUGHNESS = 0.6;
+const PLAIN_F0 = 0.04;
 
 /** Index of refraction with this reflectance at normal incidence. */
 function iorOf(f0: number): number {
@@ -21,48 +31,73 @@ function iorOf(f0: number): number {
   return (1 + root) / (1 - root);
 }
 
-/** The shape under its maps: colour, normal, occlusion, roughness, metallic, F0, height, opacity. */
-export function Surface({ maps, shape, depthShare, green }: SurfaceProps) {
+function setLit(
+  material: THREE.MeshPhysicalMaterial,
+  textures: SillTextures,
+  maps: ShownMaps,
+  clay: boolean,
+  isOn: (map: SillMap) => boolean,
+): void {
+  const grey = clay ? CLAY : PLAIN;
+  material.map = !clay && isOn('albedo') ? textures.albedo : null;
+  material.color.setScalar(material.map ? 1 : grey);
+  material.normalMap = isOn('normal') ? textures.normal : null;
+  material.aoMap = isOn('occlusion') ? textures.packed : null;
+  material.roughnessMap = !clay && isOn('roughness') ? textures.packed : null;
+  material.roughness = material.roughnessMap ? 1 : PLAIN_ROUGHNESS;
+  material.metalnessMap = !clay && isOn('metallic') ? textures.packed : null;
+  material.metalness = material.metalnessMap ? 1 : 0;
+  material.alphaMap = isOn('opacity') ? textures.opacity : null;
+  material.alphaTest = material.alphaMap ? 0.5 : 0;
+  const f0 = !clay && isOn('specular') ? maps.f0 : [PLAIN_F0, PLAIN_F0, PLAIN_F0];
+  const brightest = Math.max(...f0);
+  material.ior = maps.metallic ? 1.5 : iorOf(brightest);
+  material.specularColor.setRGB(
+    ...(f0.map((v) => v / Math.max(1e-6, brightest)) as [number, number, number]),
+  );
+}
+
+/** The shape under its maps, lit or flat, as many of them as are in play. */
+export function Surface({ maps, shape, show, off, depthShare, green }: SurfaceProps) {
   const gl = useThree((state) => state.gl);
   const invalidate = useThree((state) => state.invalidate);
   const geometry = useMemo(() => shapeOf(shape, isSoftware(gl.getContext()) ? 0.35 : 1), [shape, gl]);
+  const alone = (SILL_MAPS as readonly string[]).includes(show) ? (show as SillMap) : null;
   const textures = useMemo(
-    () => texturesOf(maps, Math.min(8, gl.capabilities.getMaxAnisotropy())),
-    [maps, gl],
+    () => texturesOf(maps, Math.min(8, gl.capabilities.getMaxAnisotropy()), alone),
+    [maps, gl, alone],
   );
   useEffect(() => () => textures.dispose(), [textures]);
   useEffect(() => () => geometry.dispose(), [geometry]);
-  const material = useMemo(() => {
-    const made = new THREE.MeshPhysicalMaterial({ side: THREE.FrontSide });
-    // Our roughness 0..1 and metallic stand in the map alone.
-    made.roughness = 1;
-    made.metalness = 1;
-    return made;
-  }, []);
-  useEffect(() => () => material.dispose(), [material]);
+  const lit = useMemo(() => new THREE.MeshPhysicalMaterial({ side: THREE.FrontSide }), []);
+  const flat = useMemo(() => new THREE.MeshBasicMaterial({ toneMapped: false }), []);
+  useEffect(
+    () => () => {
+      lit.dispose();
+      flat.dispose();
+    },
+    [lit, flat],
+  );
+  const isLit = show === 'finished' || show === 'clay';
   useEffect(() => {
+    const isOn = (map: SillMap) => !off.includes(map);
     const [across, down] = REPEATS[shape];
-    const all = [textures.albedo, textures.normal, textures.packed, textures.height, textures.opacity];
-    for (const one of all) one?.repeat.set(across, down);
-    material.map = textures.albedo;
-    material.normalMap = textures.normal;
+    const { albedo, normal, packed, height, opacity, alone: single } = textures;
+    for (const one of [albedo, normal, packed, height, opacity, single]) one?.repeat.set(across, down);
+    setLit(lit, textures, maps, show === 'clay', isOn);
     // With v downwards the tangent frame's second axis points down the picture.
-    material.normalScale.set(1, -green);
-    material.aoMap = textures.packed;
-    material.roughnessMap = textures.packed;
-    material.metalnessMap = textures.packed;
-    material.alphaMap = textures.opacity;
-    material.alphaTest = textures.opacity ? 0.5 : 0;
-    const brightest = Math.max(...maps.f0);
-    material.ior = maps.metallic ? 1.5 : iorOf(brightest);
-    material.specularColor.setRGB(
-      ...(maps.f0.map((v) => v / Math.max(1e-6, brightest)) as [number, number, number]),
-    );
-    material.displacementMap = textures.height;
-    material.displacementScale = depthShare * TILE_EDGE[shape];
-    material.displacementBias = -material.displacementScale / 2;
-    material.needsUpdate = true;
+    lit.normalScale.set(1, -green);
+    lit.displacementMap = isOn('height') ? height : null;
+    lit.displacementScale = depthShare * TILE_EDGE[shape];
+    lit.displacementBias = -lit.displacementScale / 2;
+    flat.map = show === 'unlit' ? albedo : single;
+    if (flat.map) flat.color.setScalar(1);
+    else flat.color.setRGB(...maps.f0);
+    flat.alphaMap = show === 'unlit' && isOn('opacity') ? opacity : null;
+    flat.alphaTest = flat.alphaMap ? 0.5 : 0;
+    lit.needsUpdate = true;
+    flat.needsUpdate = true;
     invalidate();
-  }, [material, textures, shape, green, depthShare, maps, invalidate]);
-  return <mesh geometry={geometry} material={material} />;
+  }, [lit, flat, textures, shape, show, off, green, depthShare, maps, invalidate]);
+  return <mesh geometry={geometry} material={isLit ? lit : flat} />;
 }

@@ -1,28 +1,16 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
-import { PROFILES, type StationName } from '@zesty-tile/core';
+import { PROFILES } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
+import { wordsOf } from '../../api/use-removal.tsx';
 import { useBench } from '../../bench/state.ts';
-import { STATION_WORDS } from '../../bench/words.ts';
-import { VIEW_WORDS } from '../../engine/views.ts';
 import { FIGURES, GREY } from '../../theme.ts';
+import { channelWords } from './channels.ts';
+import { CrateCard } from './crate-card.tsx';
 import { startCrate } from './start-crate.ts';
-import { ENDED, useCrate, useCrates } from './use-crate.ts';
-
-const size = (bytes: number) =>
-  bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1e3)} kB`;
-
-const STATE_WORDS: Record<string, string> = {
-  waiting: 'waiting',
-  working: 'being made',
-  done: 'ready',
-  failed: 'failed',
-  stopped: 'stopped',
-  interrupted: 'interrupted, run it again',
-};
+import { useCrates } from './use-crate.ts';
 
 function Contents() {
   const profile = useBench((s) => s.recipe.stations.crate.profile);
@@ -43,11 +31,7 @@ function Contents() {
             borderBottom: `1px solid ${GREY.line}`,
           }}
         >
-          <span>
-            {file.maps.length === 1
-              ? VIEW_WORDS[file.maps[0]]
-              : file.maps.map((map, k) => `${VIEW_WORDS[map]} in ${['red', 'green', 'blue'][k]}`).join(', ')}
-          </span>
+          <span>{channelWords(file.maps)}</span>
           <span style={{ font: `12px ${FIGURES}`, color: GREY.soft, whiteSpace: 'nowrap' }}>
             PNG, {file.bits} bit
           </span>
@@ -57,101 +41,27 @@ function Contents() {
   );
 }
 
-function CrateCard({ id, tileId, open }: { id: string; tileId: string; open: boolean }) {
-  const { data } = useCrate(id, tileId);
+/** Starts a crate of the tile in hand, and says so where that fails. */
+export function useCrating(): () => Promise<void> {
   const queries = useQueryClient();
-  if (!data) return null;
-  const { crate, files } = data;
-  const going = !ENDED.includes(crate.state);
-  const stop = async () => {
-    await fetch(`/api/crates/${id}/stop`, { method: 'POST' });
-    void queries.invalidateQueries({ queryKey: ['crate', id] });
+  const { enqueueSnackbar } = useSnackbar();
+  return async () => {
+    const { tileId } = useBench.getState();
+    try {
+      await startCrate(tileId);
+      await queries.invalidateQueries({ queryKey: ['crates', tileId] });
+      await queries.invalidateQueries({ queryKey: ['all crates'] });
+    } catch (error) {
+      enqueueSnackbar(wordsOf(error), { variant: 'error' });
+    }
   };
-  const at =
-    crate.station === 'writing'
-      ? 'writing files'
-      : (STATION_WORDS[crate.station as StationName] ?? 'waiting');
-  return (
-    <Box
-      data-crate={crate.number}
-      sx={{
-        bgcolor: GREY.card,
-        border: `1px solid ${GREY.line}`,
-        borderRadius: 1,
-        p: 1.25,
-        display: 'grid',
-        gap: 0.75,
-      }}
-    >
-      <Box sx={{ display: 'flex', justifyContent: 'space-between' }}>
-        <strong>
-          Crate {crate.number}, {STATE_WORDS[crate.state]}
-        </strong>
-        <span style={{ color: GREY.soft }}>
-          {new Date(crate.createdAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
-        </span>
-      </Box>
-      {going && (
-        <>
-          <LinearProgress
-            variant="determinate"
-            value={100 * crate.progress}
-            aria-label={`Crate ${crate.number}`}
-          />
-          <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center' }}>
-            <span>
-              {Math.round(100 * crate.progress)} %, {at}
-            </span>
-            <Button onClick={stop}>Stop</Button>
-          </Box>
-        </>
-      )}
-      {crate.message && <span>{crate.message}</span>}
-      {crate.state === 'done' && (
-        <Button
-          component="a"
-          href={`/api/crates/${id}/archive.zip`}
-          variant={open ? 'contained' : 'outlined'}
-        >
-          Download zip
-        </Button>
-      )}
-      {open &&
-        crate.state === 'done' &&
-        files.map((file) => (
-          <Box
-            key={file.name}
-            sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 12 }}
-          >
-            <a
-              href={`/api/crates/${id}/files/${encodeURIComponent(file.name)}`}
-              style={{ color: GREY.ink, overflowWrap: 'anywhere' }}
-            >
-              {file.name}
-            </a>
-            <span style={{ font: `12px ${FIGURES}`, color: GREY.soft, whiteSpace: 'nowrap' }}>
-              {size(file.bytes)}
-            </span>
-          </Box>
-        ))}
-    </Box>
-  );
 }
 
 /** Crating: what goes out, the button, and the crates made so far. */
 export function CratePanel() {
   const tileId = useBench((s) => s.tileId);
-  const queries = useQueryClient();
-  const { enqueueSnackbar } = useSnackbar();
+  const start = useCrating();
   const { data } = useCrates(tileId);
-  const start = async () => {
-    try {
-      await startCrate(tileId);
-      await queries.invalidateQueries({ queryKey: ['crates', tileId] });
-    } catch (error) {
-      enqueueSnackbar(error instanceof Error ? error.message : String(error), { variant: 'error' });
-    }
-  };
   return (
     <>
       <Contents />

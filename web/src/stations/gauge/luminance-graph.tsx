@@ -1,16 +1,31 @@
 import Typography from '@mui/material/Typography';
-import { albedoBand, chartLine } from '@zesty-tile/core';
+import { albedoBand, chartLine, linearToSrgb } from '@zesty-tile/core';
 import { useMemo } from 'react';
 import { Bar, BarChart, ReferenceArea, ResponsiveContainer, XAxis } from 'recharts';
 import { useBench } from '../../bench/state.ts';
+import { reflectanceWords } from '../../settings/reflectance.ts';
+import { type Language, useSettings } from '../../settings/settings.ts';
 import { GREY, ZEST } from '../../theme.ts';
 
 const TICKS = [0.02, 0.05, 0.1, 0.2, 0.4, 0.9];
+
+/** A tick of the axis in the chosen language, as short as can be. */
+function tickWords(y: number, language: Language): string {
+  switch (language) {
+    case 'y':
+      return String(Number(y.toFixed(2)));
+    case 'srgb':
+      return String(Math.round(255 * linearToSrgb(y)));
+    case 'percent':
+      return `${Math.round(100 * y)} %`;
+  }
+}
 
 /** Where the tile's luminance stands, against the band of the chosen line. */
 export function LuminanceGraph() {
   const bins = useBench((s) => s.bins);
   const lineId = useBench((s) => s.recipe.stations.gauge.line);
+  const language = useSettings((s) => s.language);
   const line = chartLine(lineId);
   const band = line ? albedoBand(line) : null;
   const data = useMemo(() => {
@@ -20,7 +35,7 @@ export function LuminanceGraph() {
   }, [bins]);
   if (!bins) return null;
   const words = band
-    ? `The band runs from ${band[0].toFixed(2)} to ${band[1].toFixed(2)}.`
+    ? `The band runs from ${reflectanceWords(band[0], language)} to ${reflectanceWords(band[1], language)}.`
     : 'No line is chosen.';
   return (
     <figure style={{ margin: 0 }} aria-label={`Histogram of luminance Y. ${words}`}>
@@ -40,7 +55,7 @@ export function LuminanceGraph() {
               type="number"
               domain={[Math.log(bins.low), Math.log(bins.high)]}
               ticks={TICKS.map(Math.log)}
-              tickFormatter={(value: number) => String(Number(Math.exp(value).toFixed(2)))}
+              tickFormatter={(value: number) => tickWords(Math.exp(value), language)}
               tick={{ fontSize: 11, fill: GREY.soft }}
               stroke={GREY.soft}
             />

@@ -1,0 +1,44 @@
+import Button from '@mui/material/Button';
+import { useRef, useState } from 'react';
+import { storePicture } from '../../api/upload.ts';
+import { wordsOf } from '../../api/use-removal.tsx';
+import { useBench } from '../state.ts';
+import { askAgain } from '../use-engine.ts';
+
+/** Takes a picture that vanished from the store once more; it must be the very same file. */
+export function GiveAgain() {
+  const file = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState('');
+  const take = async (given: File | undefined) => {
+    if (!given) return;
+    try {
+      const { sha256 } = await storePicture(given);
+      if (sha256 !== useBench.getState().source.sha256) {
+        setProblem(`${given.name} is another picture: its content is not the same. Find the original file.`);
+        return;
+      }
+      setProblem('');
+      askAgain();
+    } catch (error) {
+      setProblem(wordsOf(error));
+    }
+  };
+  return (
+    <div>
+      <Button sx={{ mt: 1 }} onClick={() => file.current?.click()}>
+        Give the picture again
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        hidden
+        aria-label="The tile’s picture, again"
+        onChange={(event) => {
+          void take(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      {problem && <p role="alert">{problem}</p>}
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+import { MARK } from '@zesty-tile/core';
+import type { ShownView } from '../../engine/protocol.ts';
+
+/** Where the albedo lies beyond any real surface: one picture of those pixels for each side. */
+export interface Hatches {
+  below: HTMLCanvasElement;
+  above: HTMLCanvasElement;
+}
+
+const SPACING = 6;
+
+/** Lines that rise to the right (above) or fall (below), dark and light, so that they show on any ground. */
+function lines(context: CanvasRenderingContext2D, rising: boolean): CanvasPattern | null {
+  const small = document.createElement('canvas');
+  small.width = SPACING;
+  small.height = SPACING;
+  const pen = small.getContext('2d')!;
+  for (const [colour, offset] of [
+    ['rgba(0,0,0,.9)', 0],
+    ['rgba(255,255,255,.85)', SPACING / 2],
+  ] as const) {
+    pen.strokeStyle = colour;
+    pen.lineWidth = 1.4;
+    pen.beginPath();
+    for (const shift of [-SPACING, 0, SPACING]) {
+      const x = offset + shift;
+      pen.moveTo(x, rising ? SPACING : 0);
+      pen.lineTo(x + SPACING, rising ? 0 : SPACING);
+    }
+    pen.stroke();
+  }
+  return context.createPattern(small, 'repeat');
+}
+
+/** The pixels beyond a limit, or null where there are none. */
+export function hatchesOf({ marks, width, height }: ShownView): Hatches | null {
+  if (!marks?.some((mark) => mark === MARK.below || mark === MARK.above)) return null;
+  const mask = (wanted: number) => {
+    const canvas = document.createElement('canvas');
+    canvas.width = width;
+    canvas.height = height;
+    const picture = new ImageData(width, height);
+    for (let i = 0; i < marks.length; i++) if (marks[i] === wanted) picture.data[4 * i + 3] = 255;
+    canvas.getContext('2d')?.putImageData(picture, 0, 0);
+    return canvas;
+  };
+  return { below: mask(MARK.below), above: mask(MARK.above) };
+}
+
+/** Draws hatching wherever `lay` draws the masks; the lines keep their width at any zoom. */
+export function drawHatches(
+  context: CanvasRenderingContext2D,
+  hatches: Hatches,
+  lay: (context: CanvasRenderingContext2D, mask: HTMLCanvasElement) => void,
+): void {
+  const layer = document.createElement('canvas');
+  layer.width = context.canvas.width;
+  layer.height = context.canvas.height;
+  const pen = layer.getContext('2d')!;
+  for (const [mask, rising] of [
+    [hatches.below, false],
+    [hatches.above, true],
+  ] as const) {
+    pen.setTransform(context.getTransform());
+    pen.clearRect(0, 0, layer.width, layer.height);
+    lay(pen, mask);
+    pen.setTransform(1, 0, 0, 1, 0, 0);
+    pen.globalCompositeOperation = 'source-in';
+    pen.fillStyle = lines(pen, rising) ?? '#000';
+    pen.fillRect(0, 0, layer.width, layer.height);
+    pen.globalCompositeOperation = 'source-over';
+    context.save();
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.drawImage(layer, 0, 0);
+    context.restore();
+  }
+}

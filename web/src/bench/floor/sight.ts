@@ -1,0 +1,10 @@
+import { create } from 'zustand';
+
+/** What lies on or beside the Floor. */
+interface Sight {
+  cut: boolean;
+  hatching: boolean;
+  guides: boolean;
+}
+
+export const useSight = create<Sight>(() => ({ cut: true, hatching: true, guides: false }));

@@ -1,0 +1,146 @@
+import Button from '@mui/material/Button';
+import { OrbitControls } from '@react-three/drei';
+import { Canvas, useThree } from '@react-three/fiber';
+import { Component, type ReactNode, useEffect, useState } from 'react';
+import * as THREE from 'three';
+import { GREY } from '../../theme.ts';
+import { useBench } from '../state.ts';
+import { type Sun, useSill } from './state.ts';
+import { Surface } from './surface.tsx';
+import { SurroundingsLight } from './surroundings-light.tsx';
+
+const FIELD_OF_VIEW = 42;
+/** Half of what must fit in view, with some air around it. */
+const HALF_VIEW = 1.16;
+/** So long the graphics card is left alone before the view is built again. */
+const PAUSE_MS = 600;
+const SUN_AWAY = 6;
+
+/** Sets the camera so that the shape fills the view, whatever the view's shape; the user moves it from there. */
+function Stance() {
+  const { camera, size, invalidate } = useThree();
+  const aspect = size.width / Math.max(1, size.height);
+  useEffect(() => {
+    const away = HALF_VIEW / Math.tan((FIELD_OF_VIEW * Math.PI) / 360) / Math.min(1, aspect);
+    camera.position.set(0, -0.34, 0.94).multiplyScalar(away);
+    camera.lookAt(0, 0, 0);
+    invalidate();
+  }, [camera, aspect, invalidate]);
+  return null;
+}
+
+function SunLight({ sun }: { sun: Sun }) {
+  const turn = (sun.turn * Math.PI) / 180;
+  const rise = (sun.rise * Math.PI) / 180;
+  const flat = Math.cos(rise) * SUN_AWAY;
+  return (
+    <directionalLight
+      position={[Math.sin(turn) * flat, Math.cos(turn) * flat, Math.sin(rise) * SUN_AWAY]}
+      intensity={2.4}
+    />
+  );
+}
+
+/** Notices when the graphics card lets go of the drawing context. */
+function ContextWatch({ onLost }: { onLost(): void }) {
+  const { gl } = useThree();
+  useEffect(() => {
+    const canvas = gl.domElement;
+    canvas.addEventListener('webglcontextlost', onLost);
+    return () => canvas.removeEventListener('webglcontextlost', onLost);
+  }, [gl, onLost]);
+  return null;
+}
+
+const hasWebGl = (): boolean => {
+  try {
+    return document.createElement('canvas').getContext('webgl2') !== null;
+  } catch {
+    return false;
+  }
+};
+
+const words = { color: '#fff', padding: 16, textShadow: '0 0 3px #000' };
+
+/** Says why there is no lit view, in place of a page that fell over. */
+class Fallback extends Component<{ children: ReactNode; onAgain(): void }, { broken: boolean }> {
+  override state = { broken: false };
+
+  static getDerivedStateFromError() {
+    return { broken: true };
+  }
+
+  override render() {
+    if (!this.state.broken) return this.props.children;
+    return (
+      <div role="status" style={words}>
+        The lit view could not be drawn. Everything else works.{' '}
+        <Button onClick={this.props.onAgain} sx={{ ml: 1, color: GREY.ink }}>
+          Try again
+        </Button>
+      </div>
+    );
+  }
+}
+
+/** The shape in the light, or plain words where it cannot be drawn. */
+export function SillView() {
+  const maps = useBench((s) => s.maps);
+  const relief = useBench((s) => s.recipe.stations.relief);
+  const edgeMetres = useBench((s) => s.recipe.stations.square.edgeMetres);
+  const { shape, sun, show, off } = useSill();
+  const [build, setBuild] = useState(0);
+  const [lost, setLost] = useState(false);
+  const [able] = useState(hasWebGl);
+  useEffect(() => {
+    if (!lost) return;
+    const timer = setTimeout(() => {
+      setBuild((n) => n + 1);
+      setLost(false);
+    }, PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [lost]);
+  const [onLost] = useState(() => () => setLost(true));
+  if (!able) {
+    return (
+      <div role="status" style={words}>
+        This browser offers no WebGL 2, so the lit view cannot be drawn. Everything else works; switch on
+        hardware acceleration to see the Sill.
+      </div>
+    );
+  }
+  if (lost) {
+    return (
+      <div role="status" style={words}>
+        The graphics card let go of the lit view; it is being built again. Nothing else is touched.
+      </div>
+    );
+  }
+  return (
+    <Fallback key={build} onAgain={() => setBuild(build + 1)}>
+      <Canvas
+        frameloop="demand"
+        camera={{ fov: FIELD_OF_VIEW }}
+        dpr={[1, 2]}
+        gl={{ toneMapping: THREE.NeutralToneMapping, antialias: true }}
+        data-build={build}
+      >
+        <ContextWatch onLost={onLost} />
+        <SurroundingsLight />
+        <Stance />
+        <SunLight sun={sun} />
+        {maps && (
+          <Surface
+            maps={maps}
+            shape={shape}
+            show={show}
+            off={off}
+            depthShare={relief.depthMm / 1000 / edgeMetres}
+            green={relief.normalY === 'up' ? 1 : -1}
+          />
+        )}
+        <OrbitControls makeDefault enablePan={false} minDistance={1.4} maxDistance={6} />
+      </Canvas>
+    </Fallback>
+  );
+}

@@ -1,0 +1,25 @@
+import { linearToOklab, srgbToLinear } from '@zesty-tile/core';
+import type { PaletteColour } from './use-palettes.ts';
+
+/** Linear RGB of #rrggbb. */
+export const linearOf = (hex: string): [number, number, number] =>
+  [1, 3, 5].map((at) => srgbToLinear(Number.parseInt(hex.slice(at, at + 2), 16) / 255)) as [
+    number,
+    number,
+    number,
+  ];
+
+/** The colour of a palette that is nearest to linear RGB, and how far it is in OKLab. */
+export function nearestColour(
+  rgb: [number, number, number],
+  colours: readonly PaletteColour[],
+): { colour: PaletteColour; distance: number } | null {
+  const here = linearToOklab(...rgb);
+  let best: { colour: PaletteColour; distance: number } | null = null;
+  for (const colour of colours) {
+    const there = linearToOklab(...linearOf(colour.hex));
+    const distance = Math.hypot(...here.map((v, k) => v - there[k]));
+    if (!best || distance < best.distance) best = { colour, distance };
+  }
+  return best;
+}

@@ -1,0 +1,106 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useQueryClient } from '@tanstack/react-query';
+import { type SettingsOf, STATIONS, type StationName, valueWords } from '@zesty-tile/core';
+import { useEffect, useState } from 'react';
+import { answerOf, api } from '../api/client.ts';
+import { useRemoval } from '../api/use-removal.tsx';
+import { STATION_WORDS } from '../bench/words.ts';
+import { Sheet } from '../head.tsx';
+import { NameDialog } from '../name-dialog.tsx';
+import { FIGURES, GREY } from '../theme.ts';
+import { stationsIn } from './apply-recipe.tsx';
+import { type SavedRecipe, useRecipes } from './use-recipes.ts';
+
+function Settings({ recipe }: { recipe: SavedRecipe }) {
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 4, rowGap: 1 }}>
+      {Object.entries(recipe.stations).map(([station, values]) => (
+        <div key={station}>
+          <strong>{STATION_WORDS[station as StationName]}</strong>
+          {Object.entries(values).map(([key, value]) => {
+            const setting = (STATIONS[station as StationName].settings as SettingsOf)[key];
+            return (
+              <Box key={key} sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
+                <span style={{ color: GREY.soft }}>{setting.label}</span>
+                <span style={{ font: `12px ${FIGURES}` }}>{valueWords(setting, value)}</span>
+              </Box>
+            );
+          })}
+        </div>
+      ))}
+    </Box>
+  );
+}
+
+/** Every saved recipe: what is in it, rename, delete. */
+export function RecipesPage() {
+  const queries = useQueryClient();
+  const remove = useRemoval();
+  const { data } = useRecipes();
+  const [shown, setShown] = useState('');
+  const [renaming, setRenaming] = useState<SavedRecipe | null>(null);
+  useEffect(() => {
+    document.title = 'Recipes, Zesty Tile';
+  }, []);
+  return (
+    <Sheet title="Recipes">
+      <Typography color="text.secondary">
+        Settings of stations, without a picture. Apply one from a tile: its crop and cut stay its own.
+      </Typography>
+      {data?.length === 0 && (
+        <Typography>
+          None is saved yet. Open a tile that came out well, press Recipe in its head, and save it there.
+        </Typography>
+      )}
+      {data?.map((recipe) => (
+        <Box
+          key={recipe.id}
+          data-recipe={recipe.name}
+          sx={{
+            bgcolor: GREY.card,
+            border: `1px solid ${GREY.line}`,
+            borderRadius: 1,
+            p: 1.5,
+            display: 'grid',
+            gap: 1.5,
+          }}
+        >
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+            <Box sx={{ flex: 1, minWidth: 0 }}>
+              <strong>{recipe.name}</strong>
+              <Typography color="text.secondary">{stationsIn(recipe.stations)}</Typography>
+            </Box>
+            <Button
+              aria-expanded={shown === recipe.id}
+              onClick={() => setShown(shown === recipe.id ? '' : recipe.id)}
+            >
+              {shown === recipe.id ? 'Fold' : 'What is in it'}
+            </Button>
+            <Button onClick={() => setRenaming(recipe)}>Rename …</Button>
+            <Button color="error" onClick={() => remove(`/api/recipes/${recipe.id}`, recipe.name)}>
+              Delete
+            </Button>
+          </Box>
+          {shown === recipe.id && <Settings recipe={recipe} />}
+        </Box>
+      ))}
+      {renaming && (
+        <NameDialog
+          title={`Rename ${renaming.name}`}
+          label="Name of the recipe"
+          name={renaming.name}
+          action="Rename"
+          onName={async (name) => {
+            await answerOf(
+              api.recipes[':id'].$patch({ param: { id: renaming.id }, json: { name } } as never),
+            );
+            await queries.invalidateQueries({ queryKey: ['recipes'] });
+          }}
+          onClose={() => setRenaming(null)}
+        />
+      )}
+    </Sheet>
+  );
+}

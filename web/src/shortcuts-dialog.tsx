@@ -1,0 +1,80 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { create } from 'zustand';
+import { FIGURES, GREY } from './theme.ts';
+
+const GROUPS: [string, [string, string][]][] = [
+  [
+    'Along the Course',
+    [
+      [', .', 'the station before, the next one'],
+      ['1 … 8', 'straight to a station'],
+      ['Ctrl or ⌘ + Enter', 'crate it'],
+    ],
+  ],
+  [
+    'Floor and Sill',
+    [
+      ['T', 'lay 1, 2, 3 or 5 times'],
+      ['H', 'half shift'],
+      ['M', 'next map'],
+      ['B, held', 'see before'],
+      ['Space, held', 'drag the view, whatever lies on it'],
+      ['L', 'grow the Sill, and back'],
+    ],
+  ],
+  [
+    'Dials',
+    [
+      ['arrow keys', 'step the dial in focus'],
+      ['Shift + arrow', 'step by ten'],
+      ['Delete, double-click', 'back to its default'],
+    ],
+  ],
+  [
+    'Everywhere on the Bench',
+    [
+      ['Ctrl or ⌘ + Z', 'undo'],
+      ['Shift + Ctrl or ⌘ + Z', 'redo'],
+      ['?', 'this list'],
+    ],
+  ],
+];
+
+export const useShortcutsDialog = create<{ open: boolean }>(() => ({ open: false }));
+
+/** All keys, shown by `?`. */
+export function ShortcutsDialog() {
+  const { open } = useShortcutsDialog();
+  const set = (value: boolean) => useShortcutsDialog.setState({ open: value });
+  useHotkeys('?', () => set(!useShortcutsDialog.getState().open), { useKey: true });
+  return (
+    <Dialog open={open} onClose={() => set(false)} aria-labelledby="shortcuts-title" maxWidth="md">
+      <DialogTitle id="shortcuts-title">Keys</DialogTitle>
+      <DialogContent
+        sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 5, rowGap: 2.5, minWidth: 720 }}
+      >
+        {GROUPS.map(([title, keys]) => (
+          <section key={title}>
+            <h2 style={{ font: 'inherit', fontWeight: 700, margin: '0 0 6px' }}>{title}</h2>
+            <dl style={{ margin: 0, display: 'grid', gridTemplateColumns: 'auto 1fr', gap: '5px 14px' }}>
+              {keys.map(([key, does]) => (
+                <div key={key} style={{ display: 'contents' }}>
+                  <dt style={{ font: `12px ${FIGURES}`, whiteSpace: 'nowrap' }}>{key}</dt>
+                  <dd style={{ margin: 0, color: GREY.soft }}>{does}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={() => set(false)}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,276 @@
+import Close from '@mui/icons-material/Close';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import Typography from '@mui/material/Typography';
+import { useQueryClient } from '@tanstack/react-query';
+import { parseRecipe, STATION_NAMES, type StationName } from '@zesty-tile/core';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { answerOf, api } from '../api/client.ts';
+import { useRemoval, wordsOf } from '../api/use-removal.tsx';
+import { STATION_WORDS } from '../bench/words.ts';
+import { VIEW_WORDS, type ViewName } from '../engine/views.ts';
+import { momentWords } from '../moment.ts';
+import { NameDialog } from '../name-dialog.tsx';
+import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
+import { CRATE_STATE_WORDS } from '../stations/crate/crate-words.ts';
+import { useCrates } from '../stations/crate/use-crate.ts';
+import { GREY } from '../theme.ts';
+import { SIGN, STATE_COLOUR, VerdictWords } from '../verdict.tsx';
+import type { YardTile } from './queries.ts';
+import { TagField } from './tag-field.tsx';
+
+const row = {
+  display: 'flex',
+  justifyContent: 'space-between',
+  gap: 1,
+  py: 0.4,
+  borderBottom: `1px solid ${GREY.line}`,
+};
+
+function LastCrate({ tileId }: { tileId: string }) {
+  const { data } = useCrates(tileId);
+  const last = data?.crates[0];
+  if (!data) return null;
+  const when = last && momentWords(new Date(last.createdAt));
+  return (
+    <Box sx={row}>
+      <span>Last crate</span>
+      <span>
+        {last ? (
+          <>
+            no. {last.number}, {CRATE_STATE_WORDS[last.state]}, {when}{' '}
+            {last.state === 'done' && (
+              <a href={`/api/crates/${last.id}/archive.zip`} style={{ color: GREY.ink }}>
+                zip
+              </a>
+            )}
+          </>
+        ) : (
+          'none yet'
+        )}
+      </span>
+    </Box>
+  );
+}
+
+/** What to do about the worst verdict, and where. */
+function Next({ tile }: { tile: YardTile }) {
+  const verdicts = tile.look?.verdicts ?? {};
+  const such = (state: string) => STATION_NAMES.find((name) => verdicts[name]?.state === state);
+  const name = such('wrong') ?? such('look');
+  if (!name) return null;
+  const { advice, sentence, state } = verdicts[name];
+  return (
+    <Box
+      sx={{
+        bgcolor: GREY.card,
+        border: `1px solid ${GREY.line}`,
+        borderLeft: `4px solid ${STATE_COLOUR[state]}`,
+        borderRadius: 1,
+        px: 1.25,
+        py: 0.75,
+      }}
+    >
+      <strong style={{ color: STATE_COLOUR[state] }}>
+        {SIGN[state]} {STATION_WORDS[name]}:
+      </strong>{' '}
+      {advice || sentence}{' '}
+      <Link to={`/tiles/${tile.id}/${name}`} style={{ color: GREY.ink }}>
+        Go there
+      </Link>
+    </Box>
+  );
+}
+
+interface TileSheetProps {
+  tile: YardTile;
+  projects: { id: string; name: string }[];
+  knownTags: string[];
+  onOpen(): void;
+  onClose(): void;
+}
+
+/** The chosen tile: lit ball, maps, figures, last crate, and what can be done with it. */
+export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSheetProps) {
+  const queries = useQueryClient();
+  const remove = useRemoval();
+  const { enqueueSnackbar } = useSnackbar();
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
+  const [renaming, setRenaming] = useState(false);
+  const [target, setTarget] = useState<RecipeTarget | null>(null);
+  const { look } = tile;
+  const again = () => queries.invalidateQueries();
+  const tried = async (work: () => Promise<unknown>, said = '') => {
+    try {
+      await work();
+      await again();
+      if (said) enqueueSnackbar(said);
+    } catch (error) {
+      enqueueSnackbar(wordsOf(error), { variant: 'error' });
+    }
+  };
+  const change = (json: object) =>
+    answerOf(api.tiles[':id'].$patch({ param: { id: tile.id }, json } as never));
+  const openRecipe = () =>
+    tried(async () => {
+      const { revision } = await answerOf(api.tiles[':id'].$get({ param: { id: tile.id } }));
+      setTarget({
+        tileName: tile.name,
+        recipe: parseRecipe(revision.recipe),
+        take: async (recipe) => {
+          await answerOf(
+            fetch(`/api/tiles/${tile.id}/revisions`, {
+              method: 'POST',
+              headers: { 'Content-Type': 'application/json' },
+              body: JSON.stringify({ base: revision.number, recipe }),
+            }),
+          );
+          await again();
+        },
+      });
+    });
+  return (
+    <Box
+      component="aside"
+      aria-label={`About ${tile.name}`}
+      sx={{
+        width: 316,
+        flex: 'none',
+        overflowY: 'auto',
+        bgcolor: GREY.sheet,
+        borderLeft: `1px solid ${GREY.line}`,
+        p: 2,
+        display: 'grid',
+        alignContent: 'start',
+        gap: 1.25,
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'start', gap: 1 }}>
+        <Box sx={{ minWidth: 0, flex: 1 }}>
+          <Typography variant="h1" component="h2" sx={{ overflowWrap: 'anywhere' }}>
+            {tile.name}
+          </Typography>
+          <Typography color="text.secondary">
+            {tile.size} px · {tile.edgeMetres} m · {Math.round(tile.size / tile.edgeMetres)} px per metre
+          </Typography>
+        </Box>
+        <IconButton size="small" aria-label="Close the sheet" onClick={onClose}>
+          <Close fontSize="small" />
+        </IconButton>
+      </Box>
+      {look ? (
+        <>
+          <img
+            src={`/api/thumbnails/${look.ball}`}
+            alt={`${tile.name} on a lit ball`}
+            style={{
+              width: '100%',
+              aspectRatio: '4 / 3',
+              objectFit: 'cover',
+              borderRadius: 6,
+              display: 'block',
+            }}
+          />
+          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(5, 1fr)', gap: 0.75 }}>
+            {Object.entries(look.maps).map(([map, sha256]) => (
+              <img
+                key={map}
+                src={`/api/thumbnails/${sha256}`}
+                alt={VIEW_WORDS[map as ViewName]}
+                title={VIEW_WORDS[map as ViewName]}
+                style={{ width: '100%', aspectRatio: '1', borderRadius: 3, display: 'block' }}
+              />
+            ))}
+          </Box>
+        </>
+      ) : (
+        <Typography color="text.secondary">Measuring …</Typography>
+      )}
+      <Next tile={tile} />
+      {look && (
+        <div>
+          {STATION_NAMES.filter((name) => look.verdicts[name] && name !== 'crate').map((name) => (
+            <Box key={name} sx={row}>
+              <span>{STATION_WORDS[name as StationName]}</span>
+              <VerdictWords state={look.verdicts[name].state} words={look.verdicts[name].brief} />
+            </Box>
+          ))}
+          <LastCrate tileId={tile.id} />
+        </div>
+      )}
+      <TagField tags={tile.tags} known={knownTags} onTags={(tags) => tried(() => change({ tags }))} />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        <Button variant="contained" onClick={onOpen}>
+          Open
+        </Button>
+        <Button
+          onClick={() =>
+            tried(
+              () => answerOf(api.tiles[':id'].crates.$post({ param: { id: tile.id } })),
+              `${tile.name} is being crated.`,
+            )
+          }
+        >
+          Crate it
+        </Button>
+        <Button onClick={openRecipe}>Recipe …</Button>
+        <Button aria-haspopup="menu" onClick={(event) => setMenu(event.currentTarget)}>
+          More …
+        </Button>
+      </Box>
+      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)} onClick={() => setMenu(null)}>
+        <MenuItem
+          onClick={() =>
+            tried(
+              () => answerOf(api.tiles[':id'].duplicate.$post({ param: { id: tile.id } })),
+              `“${tile.name} copy” was made.`,
+            )
+          }
+        >
+          Duplicate
+        </MenuItem>
+        <MenuItem onClick={() => setRenaming(true)}>Rename …</MenuItem>
+        {projects
+          .filter(({ id }) => id !== tile.projectId)
+          .map(({ id, name }) => (
+            <MenuItem
+              key={id}
+              onClick={() => {
+                onClose();
+                void tried(() => change({ projectId: id }), `${tile.name} is in ${name} now.`);
+              }}
+            >
+              Move to {name}
+            </MenuItem>
+          ))}
+        <MenuItem
+          onClick={() => {
+            onClose();
+            void remove(`/api/tiles/${tile.id}`, tile.name);
+          }}
+        >
+          Delete
+        </MenuItem>
+      </Menu>
+      {renaming && (
+        <NameDialog
+          title={`Rename ${tile.name}`}
+          label="Name of the tile"
+          name={tile.name}
+          action="Rename"
+          onName={async (name) => {
+            await change({ name });
+            await again();
+          }}
+          onClose={() => setRenaming(false)}
+        />
+      )}
+      {target && <RecipeDialog target={target} onClose={() => setTarget(null)} />}
+    </Box>
+  );
+}
