@@ -149,7 +149,7 @@ describe('the Bench', () => {
     await page.mouse.move(...(await middle(page.locator('canvas[data-view]'))));
     await page
       .getByTestId('readout')
-      .getByText(/\d\d\.\d % (inside|below|above)/)
+      .getByText(/\d+\.\d % (inside|below|above)/)
       .waitFor();
     await page
       .getByText(/^\d\d\.\d %$/)

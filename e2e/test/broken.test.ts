@@ -69,7 +69,10 @@ describe('when something breaks', () => {
   });
 
   it('a source that vanished from disk is asked for, and the very same file heals the tile', async () => {
+    // What the server still held in memory would hide it.
+    await stage.stop();
     await rm(stage.store.blobs.path(sha256));
+    await stage.restart();
     const page = await stage.page();
     await page.goto(stage.url + address);
     await page.getByText(/The picture is no longer in the store on disk/).waitFor();

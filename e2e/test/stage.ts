@@ -84,7 +84,7 @@ export async function openStage(tiles: readonly DemoId[], size?: 512) {
       const page = await context.newPage();
       page.on('pageerror', (error) => faults.push(error.message));
       page.on('console', (message) => {
-        if (message.type() === 'error') faults.push(message.text());
+        if (message.type() === 'error') faults.push(`${message.text()} ${message.location().url}`);
       });
       return page;
     },

@@ -8,6 +8,8 @@ import { copyTiles, onFloor, openStage, type Stage } from './stage.ts';
 
 const card = (page: Page, name: string) => page.locator(`[data-tile="${name}"]`);
 const sheet = (page: Page) => page.getByRole('complementary', { name: /^About/ });
+const chip = (page: Page, tag: string) =>
+  page.getByRole('group', { name: 'Tags in use' }).getByRole('button', { name: tag });
 const names = (page: Page) =>
   page.locator('[data-tile]').evaluateAll((all) => all.map((one) => one.getAttribute('data-tile')));
 
@@ -73,9 +75,9 @@ describe('the Yard', () => {
     await search.fill('nothing like it');
     await page.getByText('None of the 2 tiles of Limonaia is like that.').waitFor();
     await page.getByRole('button', { name: 'Show all' }).click();
-    await page.getByRole('button', { name: 'ground', pressed: false }).click();
+    await chip(page, 'ground').click();
     await card(page, 'Limewashed stucco').waitFor({ state: 'detached' });
-    await page.getByRole('button', { name: 'ground', pressed: true }).click();
+    await chip(page, 'ground').click();
     await page.getByRole('combobox', { name: 'Worst verdict' }).click();
     await page.getByRole('option', { name: '✓ fine' }).click();
     await card(page, 'Salt-pan ripples').waitFor({ state: 'detached' });
@@ -95,7 +97,7 @@ describe('the Yard', () => {
     const tags = sheet(page).getByRole('combobox', { name: 'Tags' });
     await tags.fill('North Side');
     await tags.press('Enter');
-    await page.getByRole('button', { name: 'north side', pressed: false }).first().waitFor();
+    await chip(page, 'north side').waitFor();
     const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
     expect(tiles.find((tile: { name: string }) => tile.name === 'Limewashed stucco').tags).to.include(
       'north side',

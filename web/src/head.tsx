@@ -44,11 +44,7 @@ export function Head({ children }: { children?: ReactNode }) {
 export function KeysButton() {
   return (
     <Tooltip title="Keys (?)">
-      <IconButton
-        size="small"
-        aria-label="Keys"
-        onClick={() => useShortcutsDialog.setState({ open: true })}
-      >
+      <IconButton size="small" aria-label="Keys" onClick={() => useShortcutsDialog.setState({ open: true })}>
         <HelpOutline fontSize="small" />
       </IconButton>
     </Tooltip>

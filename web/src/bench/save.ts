@@ -38,7 +38,8 @@ export const isUnsaved = (): boolean => essence(useBench.getState().recipe) !== 
 export function recipeChanged(): void {
   if (!isUnsaved()) return;
   const { tileId, base, recipe } = useBench.getState();
-  keepDraft(tileId, { base, recipe });
+  // Decisions follow from the settings, and are large.
+  keepDraft(tileId, { base, recipe: { ...recipe, decisions: {} } });
   const { state } = useSave.getState();
   if (state.kind === 'conflict') return;
   if (state.kind !== 'away') setState({ kind: 'changed' });

@@ -117,7 +117,8 @@ function taken(now: BenchState, update: Update): Partial<BenchState> {
       // One that was sent before another was chosen may come late.
       return update.shown.view === viewInForce(now) ? { shown: update.shown } : {};
     case 'maps':
-      return { maps: update.maps };
+      // The first are whole; later ones hold what changed.
+      return { maps: { ...now.maps, ...update.maps } as ShownMaps };
     case 'bins':
       return { bins: update.bins };
     case 'station': {

@@ -15,7 +15,7 @@ export interface ShownView {
   height: number;
   rgba: Uint8ClampedArray<ArrayBuffer>;
   planes: Float32Array[];
-  /** For the albedo: what each pixel is to Gauge, one of core's `MARK`. */
+  /** For the albedo, where some of it lies beyond any real surface: each pixel's `MARK`. */
   marks: Uint8Array<ArrayBuffer> | null;
 }
 
@@ -51,7 +51,8 @@ export type Update =
   | { kind: 'busy'; station: StationName; done: number; size: number }
   | { kind: 'station'; station: StationName; verdict: Verdict; thumbnail: Thumbnail | null; size: number }
   | { kind: 'view'; shown: ShownView; size: number }
-  | { kind: 'maps'; maps: ShownMaps }
+  /** Only what differs from the maps sent before. */
+  | { kind: 'maps'; maps: Partial<ShownMaps> }
   | { kind: 'bins'; bins: LuminanceBins }
   | {
       kind: 'settled';

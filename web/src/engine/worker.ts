@@ -2,6 +2,7 @@ import {
   Engine,
   gaugeMarks,
   luminance,
+  MARK,
   Problem,
   Raster,
   type Recipe,
@@ -46,12 +47,19 @@ interface Made {
   recipe: Recipe;
 }
 
+/** What of an albedo no real surface has, or null where there is nothing of the kind. */
+function beyondMarks(albedo: Raster, recipe: Recipe): ShownView['marks'] {
+  const { marks } = gaugeMarks(luminance(albedo), recipe.stations.gauge);
+  for (const mark of marks) if (mark === MARK.below || mark === MARK.above) return marks;
+  return null;
+}
+
 function viewOf({ outputs, size, recipe }: Made, view: ViewName): ShownView | null {
   const raster = viewRaster(outputs, view, size);
   if (!raster) return null;
   const { width, height, planes } = raster;
   // Copies: what is handed out leaves this thread, and the cache must keep its own.
-  const marks = view === 'albedo' ? gaugeMarks(luminance(raster), recipe.stations.gauge).marks : null;
+  const marks = view === 'albedo' ? beyondMarks(raster, recipe) : null;
   const rgba = rgbaOf(raster, view);
   return { view, width, height, rgba, planes: planes.map((plane) => plane.slice()), marks };
 }
@@ -79,21 +87,37 @@ function packedRgba(maps: TileOutputs): ShownMaps['packed'] {
   return out;
 }
 
-function mapsOf({ outputs, size }: Made): ShownMaps | null {
+/** What was sent of each kind last, so that the same is not sent again. */
+const sent = { stations: new Map<StationName, unknown[]>(), maps: new Map<keyof ShownMaps, unknown[]>() };
+
+/** True, once, for every new set of things that something was made from. */
+function isNews<K>(known: Map<K, unknown[]>, key: K, from: unknown[]): boolean {
+  const last = known.get(key);
+  if (last?.length === from.length && last.every((one, k) => one === from[k])) return false;
+  known.set(key, from);
+  return true;
+}
+
+/** Those maps of the Sill that changed since they were sent last. */
+function newMaps({ outputs, size }: Made): Partial<ShownMaps> | null {
   const { join, gauge, relief, finish } = outputs;
   if (!join || !gauge || !relief || !finish) return null;
-  const heightSize = Math.min(HEIGHT_SIZE, size);
-  const height = resizeArea(new Raster(size, size, [relief.height]), heightSize, heightSize);
-  return {
-    size,
-    albedo: rgbaOf(gauge.albedo, 'albedo'),
-    normal: rgbaOf(relief.normal, 'normal'),
-    packed: packedRgba({ join, gauge, relief, finish }),
-    opacity: join.alpha ? rgbaOf(new Raster(size, size, [join.alpha]), 'opacity') : null,
-    height: { size: heightSize, values: height.planes[0].slice() },
-    f0: finish.f0,
-    metallic: finish.metallic,
-  };
+  const maps: Partial<ShownMaps> = { size, f0: finish.f0, metallic: finish.metallic };
+  const isNew = (key: keyof ShownMaps, ...from: unknown[]) => isNews(sent.maps, key, from);
+  if (isNew('albedo', gauge.albedo)) maps.albedo = rgbaOf(gauge.albedo, 'albedo');
+  if (isNew('normal', relief.normal)) maps.normal = rgbaOf(relief.normal, 'normal');
+  if (isNew('packed', relief.occlusion, finish.roughness, finish.metallic)) {
+    maps.packed = packedRgba({ join, gauge, relief, finish });
+  }
+  if (isNew('opacity', join.alpha, size)) {
+    maps.opacity = join.alpha ? rgbaOf(new Raster(size, size, [join.alpha]), 'opacity') : null;
+  }
+  if (isNew('height', relief.height)) {
+    const heightSize = Math.min(HEIGHT_SIZE, size);
+    const height = resizeArea(new Raster(size, size, [relief.height]), heightSize, heightSize);
+    maps.height = { size: heightSize, values: height.planes[0].slice() };
+  }
+  return maps;
 }
 
 const BINS = 56;
@@ -120,7 +144,7 @@ function transfers(update: Update): Transferable[] {
   if (update.kind === 'view') return buffersOf(update.shown);
   if (update.kind !== 'maps') return [];
   const { albedo, normal, packed, opacity, height } = update.maps;
-  return [albedo, normal, packed, height.values, ...(opacity ? [opacity] : [])].map((a) => a.buffer);
+  return [albedo, normal, packed, opacity, height?.values].flatMap((one) => (one ? [one.buffer] : []));
 }
 
 const rest = (signal: AbortSignal) =>
@@ -147,7 +171,7 @@ const worker: EngineWorker = {
     };
     let decided: Recipe = recipe;
     const pass = async (size: number, quick: boolean) => {
-      let sent: ViewName | null = null;
+      let shownOnce = false;
       const evaluation = await engine.evaluate({
         recipe: decided,
         source,
@@ -160,13 +184,14 @@ const worker: EngineWorker = {
           if (signal.aborted) return;
           latest = { outputs, size, recipe };
           // The Floor need not wait for stations that it does not show, nor for what is measured.
-          const shown = sent === wantedView ? null : viewOf(latest, wantedView);
+          const shown = shownOnce ? null : viewOf(latest, wantedView);
           if (!shown) return;
-          sent = shown.view;
+          shownOnce = true;
           send({ kind: 'view', shown, size });
         },
         onStation(station, verdict, outputs) {
           if (signal.aborted || quick) return;
+          if (!isNews(sent.stations, station, [outputs[station], verdict])) return;
           const thumbnail = thumbnailOf({ outputs, size, recipe }, station);
           send({ kind: 'station', station, verdict, thumbnail, size });
           if (station === 'gauge') send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
@@ -182,7 +207,7 @@ const worker: EngineWorker = {
         else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
         const { outputs, timings } = await pass(size, false);
         whole = { outputs, size, recipe };
-        const maps = mapsOf(whole);
+        const maps = signal.aborted ? null : newMaps(whole);
         if (maps) send({ kind: 'maps', maps });
         send({ kind: 'settled', size, decisions: decided.decisions, timings });
       }

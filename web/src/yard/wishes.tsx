@@ -45,23 +45,25 @@ export function Wishes({ wish, tags, onWish }: WishesProps) {
   ];
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
-      {shown.map((tag) => (
-        <Chip
-          key={tag}
-          label={tag}
-          size="small"
-          component="button"
-          clickable
-          aria-pressed={wish.tags.includes(tag)}
-          onClick={() => turn(tag)}
-          sx={{
-            border: `1px solid ${GREY.line}`,
-            bgcolor: wish.tags.includes(tag) ? GREY.ink : GREY.card,
-            color: wish.tags.includes(tag) ? GREY.onInk : GREY.ink,
-            '&:hover': { bgcolor: wish.tags.includes(tag) ? GREY.ink : GREY.sheet },
-          }}
-        />
-      ))}
+      <Box role="group" aria-label="Tags in use" sx={{ display: 'flex', gap: 1 }}>
+        {shown.map((tag) => (
+          <Chip
+            key={tag}
+            label={tag}
+            size="small"
+            component="button"
+            clickable
+            aria-pressed={wish.tags.includes(tag)}
+            onClick={() => turn(tag)}
+            sx={{
+              border: `1px solid ${GREY.line}`,
+              bgcolor: wish.tags.includes(tag) ? GREY.ink : GREY.card,
+              color: wish.tags.includes(tag) ? GREY.onInk : GREY.ink,
+              '&:hover': { bgcolor: wish.tags.includes(tag) ? GREY.ink : GREY.sheet },
+            }}
+          />
+        ))}
+      </Box>
       <Select
         size="small"
         displayEmpty

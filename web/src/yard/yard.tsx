@@ -12,6 +12,7 @@ import { GREY } from '../theme.ts';
 import { chooseTiles, EVERYTHING, tagsOf } from './choose-tiles.ts';
 import { DropPlace } from './drop-place.tsx';
 import { FirstNote } from './first-note.tsx';
+import { ProjectSheet } from './project-sheet.tsx';
 import { ProjectTabs } from './project-tabs.tsx';
 import { useProjects, useTiles } from './queries.ts';
 import { TileGrid } from './tile-grid.tsx';
@@ -114,7 +115,7 @@ export function Yard() {
               )}
             </Box>
           </Box>
-          {chosen && (
+          {chosen ? (
             <TileSheet
               key={chosen.id}
               tile={chosen}
@@ -123,6 +124,8 @@ export function Yard() {
               onOpen={() => go(chosen.id)}
               onClose={() => choose(null)}
             />
+          ) : (
+            open && tiles && tiles.length > 0 && <ProjectSheet name={open.name} tiles={tiles} />
           )}
         </Box>
       </Box>

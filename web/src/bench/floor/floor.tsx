@@ -117,6 +117,10 @@ export function Floor() {
     <Box
       component="section"
       aria-label="Floor"
+      onClick={(event) => {
+        // A button pressed with the pointer gives Space back to the view.
+        if (event.detail > 0) (document.activeElement as HTMLElement | null)?.blur();
+      }}
       sx={{ height: '100%', display: 'flex', flexDirection: 'column', bgcolor: GREY.stage, p: 1.25, gap: 1 }}
     >
       <FloorControls />

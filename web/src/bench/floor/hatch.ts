@@ -32,9 +32,9 @@ function lines(context: CanvasRenderingContext2D, rising: boolean): CanvasPatter
   return context.createPattern(small, 'repeat');
 }
 
-/** The pixels beyond a limit, or null where there are none. */
+/** The pixels beyond a limit, or null where none are. */
 export function hatchesOf({ marks, width, height }: ShownView): Hatches | null {
-  if (!marks?.some((mark) => mark === MARK.below || mark === MARK.above)) return null;
+  if (!marks) return null;
   const mask = (wanted: number) => {
     const canvas = document.createElement('canvas');
     canvas.width = width;

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 
 /** Where Space does something of its own. */
-const TAKES_SPACE = 'button, input, textarea, a, [role="slider"], [role="combobox"], [role="option"]';
+const TAKES_SPACE = 'button, input, textarea, [role="slider"], [role="combobox"], [role="option"]';
 
 /** True while Space is held: the view is dragged then, whatever lies on it. */
 export function useSpace(): boolean {

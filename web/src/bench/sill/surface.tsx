@@ -1,11 +1,11 @@
 import { useThree } from '@react-three/fiber';
-import { useEffect, useMemo } from 'react';
+import { type DependencyList, useEffect, useMemo } from 'react';
 import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
 import { REPEATS, type Shape, shapeOf, TILE_EDGE } from './shapes.ts';
 import { isSoftware } from './software.ts';
 import { type Show, SILL_MAPS, type SillMap } from './state.ts';
-import { type SillTextures, texturesOf } from './textures.ts';
+import { aloneOf, heightTexture, textureOf } from './textures.ts';
 
 interface SurfaceProps {
   maps: ShownMaps;
@@ -29,6 +29,41 @@ const PLAIN_F0 = 0.04;
 function iorOf(f0: number): number {
   const root = Math.sqrt(Math.min(0.9, Math.max(0, f0)));
   return (1 + root) / (1 - root);
+}
+
+interface SillTextures {
+  albedo: THREE.Texture;
+  normal: THREE.Texture;
+  packed: THREE.Texture;
+  opacity: THREE.Texture | null;
+  height: THREE.Texture;
+  alone: THREE.Texture | null;
+}
+
+/** A texture that is made anew, and the old one freed, only when what it hangs on changes. */
+function useTexture<T extends THREE.Texture | null>(make: () => T, on: DependencyList): T {
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the caller names what it hangs on
+  const texture = useMemo(make, on);
+  useEffect(() => () => texture?.dispose(), [texture]);
+  return texture;
+}
+
+/** The Sill's maps as textures; only a map that changed is uploaded again. */
+function useTextures(maps: ShownMaps, anisotropy: number, alone: SillMap | null): SillTextures {
+  const { size } = maps;
+  const albedo = useTexture(() => textureOf(maps.albedo, size, true, anisotropy), [maps.albedo]);
+  const normal = useTexture(() => textureOf(maps.normal, size, false, anisotropy), [maps.normal]);
+  const packed = useTexture(() => textureOf(maps.packed, size, false, anisotropy), [maps.packed]);
+  const opacity = useTexture(
+    () => maps.opacity && textureOf(maps.opacity, size, false, anisotropy),
+    [maps.opacity],
+  );
+  const height = useTexture(() => heightTexture(maps.height), [maps.height]);
+  const single = useTexture(() => alone && aloneOf(maps, alone, anisotropy), [alone, alone && maps]);
+  return useMemo(
+    () => ({ albedo, normal, packed, opacity, height, alone: single }),
+    [albedo, normal, packed, opacity, height, single],
+  );
 }
 
 function setLit(
@@ -63,11 +98,7 @@ export function Surface({ maps, shape, show, off, depthShare, green }: SurfacePr
   const invalidate = useThree((state) => state.invalidate);
   const geometry = useMemo(() => shapeOf(shape, isSoftware(gl.getContext()) ? 0.35 : 1), [shape, gl]);
   const alone = (SILL_MAPS as readonly string[]).includes(show) ? (show as SillMap) : null;
-  const textures = useMemo(
-    () => texturesOf(maps, Math.min(8, gl.capabilities.getMaxAnisotropy()), alone),
-    [maps, gl, alone],
-  );
-  useEffect(() => () => textures.dispose(), [textures]);
+  const textures = useTextures(maps, Math.min(8, gl.capabilities.getMaxAnisotropy()), alone);
   useEffect(() => () => geometry.dispose(), [geometry]);
   const lit = useMemo(() => new THREE.MeshPhysicalMaterial({ side: THREE.FrontSide }), []);
   const flat = useMemo(() => new THREE.MeshBasicMaterial({ toneMapped: false }), []);

@@ -1,13 +1,30 @@
 import Typography from '@mui/material/Typography';
 import { albedoBand, chartLine, linearToSrgb } from '@zesty-tile/core';
-import { useMemo } from 'react';
-import { Bar, BarChart, ReferenceArea, ResponsiveContainer, XAxis } from 'recharts';
+import { useEffect, useMemo, useState } from 'react';
+import { Area, AreaChart, ReferenceArea, ResponsiveContainer, XAxis } from 'recharts';
 import { useBench } from '../../bench/state.ts';
 import { reflectanceWords } from '../../settings/reflectance.ts';
 import { type Language, useSettings } from '../../settings/settings.ts';
 import { GREY, ZEST } from '../../theme.ts';
 
 const TICKS = [0.02, 0.05, 0.1, 0.2, 0.4, 0.9];
+
+/** Drawing the graph takes longer than a frame: it follows when the dial rests this long. */
+const REST_MS = 160;
+
+/** A value once it has stood still for a while; the first is given at once. */
+function useRested<T>(value: T): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    if (rested === null) {
+      setRested(value);
+      return;
+    }
+    const timer = setTimeout(() => setRested(value), REST_MS);
+    return () => clearTimeout(timer);
+  }, [value, rested]);
+  return rested;
+}
 
 /** A tick of the axis in the chosen language, as short as can be. */
 function tickWords(y: number, language: Language): string {
@@ -23,7 +40,7 @@ function tickWords(y: number, language: Language): string {
 
 /** Where the tile's luminance stands, against the band of the chosen line. */
 export function LuminanceGraph() {
-  const bins = useBench((s) => s.bins);
+  const bins = useRested(useBench((s) => s.bins));
   const lineId = useBench((s) => s.recipe.stations.gauge.line);
   const language = useSettings((s) => s.language);
   const line = chartLine(lineId);
@@ -44,12 +61,7 @@ export function LuminanceGraph() {
       </Typography>
       <div style={{ height: 132 }}>
         <ResponsiveContainer>
-          <BarChart
-            data={data}
-            barCategoryGap={0}
-            margin={{ top: 6, right: 4, bottom: 0, left: 4 }}
-            accessibilityLayer={false}
-          >
+          <AreaChart data={data} margin={{ top: 6, right: 4, bottom: 0, left: 4 }} accessibilityLayer={false}>
             <XAxis
               dataKey="at"
               type="number"
@@ -68,8 +80,15 @@ export function LuminanceGraph() {
                 ifOverflow="visible"
               />
             )}
-            <Bar dataKey="share" fill={GREY.ink} isAnimationActive={false} />
-          </BarChart>
+            <Area
+              dataKey="share"
+              type="step"
+              fill={GREY.ink}
+              fillOpacity={1}
+              stroke="none"
+              isAnimationActive={false}
+            />
+          </AreaChart>
         </ResponsiveContainer>
       </div>
     </figure>

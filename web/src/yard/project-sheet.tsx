@@ -1,0 +1,60 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { VerdictState } from '@zesty-tile/core';
+import { GREY } from '../theme.ts';
+import { VerdictWords } from '../verdict.tsx';
+import type { YardTile } from './queries.ts';
+import { worstOf } from './worst.ts';
+
+const WORDS: Record<VerdictState, string> = { fine: 'fine', look: 'to look at', wrong: 'wrong' };
+
+/** What stands beside the tiles while none is chosen: how the project does. */
+export function ProjectSheet({ name, tiles }: { name: string; tiles: YardTile[] }) {
+  const states = tiles.flatMap(({ look }) => (look ? [worstOf(look.verdicts).state] : []));
+  const unmeasured = tiles.length - states.length;
+  return (
+    <Box
+      component="aside"
+      aria-label={`About ${name}`}
+      sx={{
+        width: 316,
+        flex: 'none',
+        bgcolor: GREY.sheet,
+        borderLeft: `1px solid ${GREY.line}`,
+        p: 2,
+        display: 'grid',
+        alignContent: 'start',
+        gap: 1.25,
+      }}
+    >
+      <Typography variant="h1" component="h2" sx={{ overflowWrap: 'anywhere' }}>
+        {name}
+      </Typography>
+      <div>
+        {(Object.keys(WORDS) as VerdictState[]).map((state) => {
+          const count = states.filter((one) => one === state).length;
+          return (
+            count > 0 && (
+              <Box
+                key={state}
+                sx={{
+                  display: 'flex',
+                  justifyContent: 'space-between',
+                  py: 0.4,
+                  borderBottom: `1px solid ${GREY.line}`,
+                }}
+              >
+                <VerdictWords state={state} words={WORDS[state]} />
+                <span>{count}</span>
+              </Box>
+            )
+          );
+        })}
+        {unmeasured > 0 && <span style={{ color: GREY.soft }}>{unmeasured} not measured yet</span>}
+      </div>
+      <Typography color="text.secondary">
+        Choose a tile to see it lit, with its maps and figures. Choose it once more to open it.
+      </Typography>
+    </Box>
+  );
+}
