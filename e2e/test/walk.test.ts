@@ -125,7 +125,7 @@ describe('from a photo to a crate', () => {
     const box = (await canvas.boundingBox())!;
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     const colour = page.getByTestId('readout');
-    await colour.getByText(/sRGB \d+ \d+ \d+ Y 0\.\d{3}/).waitFor();
+    await colour.getByText(/sRGB \d+ \d+ \d+\s+Y 0\.\d{3}/).waitFor();
     await page.getByRole('combobox', { name: 'Map on the Floor' }).click();
     await page.getByRole('option', { name: 'Metallic' }).click();
     await onFloor(page, 'metallic');

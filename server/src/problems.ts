@@ -33,6 +33,8 @@ export function problemOf(error: unknown): Problem | null {
 
 /** Answers every error as `{ error: { code, message, hint, field? } }`. */
 export function answerError(error: Error, c: Context, log: (error: Error) => void) {
+  // A browser may keep a 410 otherwise, and not ask again when all is well.
+  c.header('Cache-Control', 'no-store');
   if (error instanceof HTTPException && error.status < 500) {
     const message = error.message || 'The request cannot be read.';
     return c.json({ error: { code: 'bad_request', message, hint: 'Check what was sent.' } }, error.status);

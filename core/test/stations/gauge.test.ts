@@ -2,8 +2,10 @@ import {
   albedoBand,
   CHART,
   chartLine,
+  gaugeMarks,
   histogramPercentiles,
   luminance,
+  MARK,
   Raster,
   STATIONS,
 } from '@zesty-tile/core';
@@ -130,5 +132,26 @@ describe('gauge', () => {
       medianOf(output.albedo),
       1e-3,
     );
+  });
+});
+
+describe('marks of Gauge', () => {
+  const y = Float32Array.of(0.001, 0.1, 0.15, 0.2, 0.25, 0.3, 0.97, 0.99);
+  const all = { line: 'fired-clay-red', countFrom: 0, countTo: 100 };
+
+  it('tell what lies below and above any real surface apart', () => {
+    const { marks, counted } = gaugeMarks(y, all);
+    expect([...marks]).to.deep.equal([MARK.below, ...new Array(5).fill(MARK.within), MARK.above, MARK.above]);
+    expect(counted).to.equal(8);
+  });
+
+  it('leave out what does not count, but not equal pixels at the limit of it', () => {
+    const { marks } = gaugeMarks(y, { ...all, countTo: 80 });
+    expect([...marks].slice(-1)).to.deep.equal([MARK.uncounted]);
+    const white = new Float32Array(1000).fill(1);
+    white[0] = 0.2;
+    const { marks: held, counted } = gaugeMarks(white, { ...all, countTo: 92 });
+    expect(counted).to.equal(1000);
+    expect(held[500]).to.equal(MARK.above);
   });
 });

@@ -18,6 +18,7 @@ const PAUSE_MS = 700;
 const AGAIN_MS = 3000;
 
 let saved = '';
+let savedAt: Date | null = null;
 let timer: ReturnType<typeof setTimeout> | undefined;
 let saving: Promise<void> | null = null;
 
@@ -29,14 +30,26 @@ const essence = (recipe: Recipe) => stableJson([recipe.seed, recipe.stations]);
 export function startSaving(recipe: Recipe): void {
   clearTimeout(timer);
   saved = essence(recipe);
+  savedAt = null;
   setState({ kind: 'saved', at: null });
 }
 
 export const isUnsaved = (): boolean => essence(useBench.getState().recipe) !== saved;
 
+/** What was changed was taken back before it was saved: there is nothing left to save. */
+function backToSaved(): void {
+  if (useSave.getState().state.kind !== 'changed') return;
+  clearTimeout(timer);
+  dropDraft(useBench.getState().tileId);
+  setState({ kind: 'saved', at: savedAt });
+}
+
 /** Called on every change of the recipe: keeps a draft at once, saves after a short pause. */
 export function recipeChanged(): void {
-  if (!isUnsaved()) return;
+  if (!isUnsaved()) {
+    backToSaved();
+    return;
+  }
   const { tileId, base, recipe } = useBench.getState();
   // Decisions follow from the settings, and are large.
   keepDraft(tileId, { base, recipe: { ...recipe, decisions: {} } });
@@ -106,11 +119,12 @@ async function save(): Promise<void> {
       return;
     }
     saved = essence(recipe);
+    savedAt = new Date();
     useBench.setState({ base: number });
     if (isUnsaved()) recipeChanged();
     else {
       dropDraft(tileId);
-      setState({ kind: 'saved', at: new Date() });
+      setState({ kind: 'saved', at: savedAt });
     }
   } catch (error) {
     // What could not be saved is in the draft, and is offered when the tile is opened again.

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { type MouseEvent, useEffect, useState } from 'react';
 import { FIGURES, GREY } from '../theme.ts';
 import { VerdictWords } from '../verdict.tsx';
 import { useLook, type YardTile } from './queries.ts';
@@ -38,7 +38,7 @@ export function TileCard({ tile, chosen, onChoose, onOpen }: TileCardProps) {
       type="button"
       aria-pressed={chosen}
       data-tile={tile.name}
-      onClick={chosen ? onOpen : onChoose}
+      onClick={(event: MouseEvent) => (chosen || event.detail > 1 ? onOpen() : onChoose())}
       sx={{
         display: 'block',
         width: '100%',
