@@ -24,14 +24,17 @@ const browser = await chromium.launch({
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 page.setDefaultTimeout(180_000);
 const shot = (name: string) => page.screenshot({ path: join(OUT, `${name}.png`) });
-const open = async (station: string, view: string) => {
-  await page.locator(`[data-station="${station}"]`).click();
-  await page.locator(`canvas[data-view="${view}"][data-size="1024"]`).waitFor();
+const settled = async () => {
   await page.waitForFunction(
     () => document.querySelectorAll('[data-station] [role="progressbar"]').length === 0,
   );
   // Two frames, so that the Sill has drawn what it was given.
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+};
+const open = async (station: string, view: string) => {
+  await page.locator(`[data-station="${station}"]`).click();
+  await page.locator(`canvas[data-view="${view}"][data-size="1024"]`).waitFor();
+  await settled();
 };
 
 try {
@@ -40,6 +43,10 @@ try {
     .getByRole('img', { name: /laid 2 × 2/ })
     .nth(4)
     .waitFor();
+  await page.getByRole('button', { name: 'Good' }).click();
+  await page.locator('[data-tile="Terrace pamments"]').click();
+  await page.getByRole('img', { name: /lit ball/ }).waitFor();
+  await page.waitForLoadState('networkidle');
   await shot('yard');
   await page.locator('[data-tile="Terrace pamments"]').click();
   await page.locator('[data-sill="lit"]').waitFor();
@@ -53,10 +60,42 @@ try {
   await open('join', 'joined');
   await shot('bench-join');
   await page.getByRole('button', { name: '2 × 2' }).click();
+  await page.locator('[data-station="square"]').click();
+  await page.locator('svg[data-crop]').waitFor();
+  await settled();
+  await shot('bench-square');
   await open('crate', 'albedo');
   await page.getByRole('button', { name: 'Crate it' }).click();
   await page.getByRole('link', { name: 'Download zip' }).waitFor();
   await shot('bench-crate');
+  await page.locator('[data-station="even"]').click();
+  const amount = page.getByRole('textbox', { name: 'Amount, figure' });
+  await amount.fill('0.6');
+  await amount.press('Enter');
+  await page
+    .getByTestId('saved')
+    .getByText(/Saved \d/)
+    .waitFor();
+  await open('gauge', 'albedo');
+  await page.getByRole('button', { name: 'Versions' }).click();
+  await page.locator('[data-version="2"]').getByRole('img').waitFor();
+  await page.locator('[data-version="1"]').getByRole('button', { name: 'Compare' }).click();
+  await page.locator('canvas[data-before="shown"]').waitFor();
+  await settled();
+  await shot('bench-versions');
+  await page.locator('[data-version="1"]').getByRole('button', { name: 'Restore' }).click();
+  await page.goto(`${server.url}/settings`);
+  await page.getByRole('button', { name: 'Dim' }).click();
+  await shot('settings-dim');
+  const { projects } = await (await fetch(`${server.url}/api/projects`)).json();
+  await page.goto(`${server.url}/projects/${projects[0].id}/palettes`);
+  await page.getByRole('button', { name: 'Add a colour' }).waitFor();
+  await shot('palettes-dim');
+  await page.goto(server.url);
+  await page.locator('[data-tile="Split-cane matting"]').click();
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  await open('relief', 'height');
+  await shot('bench-dim');
 } finally {
   await browser.close();
   await server.close();

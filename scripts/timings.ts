@@ -13,6 +13,7 @@ import {
 } from '@zesty-tile/core';
 import { demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
 import sharp from 'sharp';
+import { dialTimings } from './dial-timings.ts';
 
 // Times on shared machines swing by half; a ratio to a general library in the same run swings far less.
 
@@ -128,4 +129,9 @@ for (const { work, ours, sharps, against } of rows) {
   console.log(
     `${work.padEnd(42)}   ${ms(ours)}   ${ms(sharps)}   ${(ours / sharps).toFixed(2).padStart(5)}   ${against}`,
   );
+}
+
+console.log(`\n${'in the browser, medians'.padEnd(46)}        ms    wanted`);
+for (const { work, ms: taken, wanted } of await dialTimings()) {
+  console.log(`${work.padEnd(46)}   ${ms(taken)}   ${ms(wanted)}`);
 }

@@ -41,6 +41,85 @@ describe('for everyone', () => {
     }
   });
 
+  it('axe finds nothing serious on the other pages, light and dim', async () => {
+    const { projects } = await (await fetch(`${stage.url}/api/projects`)).json();
+    for (const theme of ['Light', 'Dim']) {
+      await page.goto(`${stage.url}/settings`);
+      await page.getByRole('button', { name: theme, exact: true }).click();
+      expect(await serious(page), `settings, ${theme}`).to.deep.equal([]);
+      for (const [path, words] of [
+        [`projects/${projects[0].id}/palettes`, 'Palettes of Limonaia'],
+        ['recipes', 'Recipes'],
+        ['crates', 'Crates'],
+      ]) {
+        await page.goto(`${stage.url}/${path}`);
+        await page.getByRole('heading', { name: words, exact: true }).waitFor();
+        expect(await serious(page), `${path}, ${theme}`).to.deep.equal([]);
+      }
+      await page.goto(stage.url);
+      await page.locator('[data-tile]').click();
+      await page.getByRole('img', { name: /lit ball/ }).waitFor();
+      expect(await serious(page), `Yard with a sheet, ${theme}`).to.deep.equal([]);
+    }
+  });
+
+  it('axe finds nothing serious in the versions, the recipe dialog and the keys, in the dim theme', async () => {
+    await page.locator('[data-tile]').click();
+    await onFloor(page, 'photo');
+    await page.getByRole('button', { name: 'Versions' }).click();
+    await page.getByRole('region', { name: 'Versions' }).getByRole('img', { name: 'Version 1' }).waitFor();
+    expect(await serious(page), 'versions').to.deep.equal([]);
+    await page.getByRole('button', { name: 'To the dials' }).click();
+    await page.getByRole('button', { name: 'Recipe', exact: true }).click();
+    await page.getByRole('dialog', { name: /Recipe of/ }).waitFor();
+    expect(await serious(page), 'recipe').to.deep.equal([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+    await page.keyboard.press('?');
+    await page.getByRole('dialog', { name: 'Keys' }).waitFor();
+    expect(await serious(page), 'keys').to.deep.equal([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+  });
+
+  it('by keyboard alone a tile is found, opened, worked on, and focus is always seen', async () => {
+    await page.goto(stage.url);
+    await page.locator('[data-tile]').waitFor();
+    const focused = (what: string) =>
+      page.evaluate(`document.activeElement?.matches(${JSON.stringify(what)}) ?? false`);
+    const tabTo = async (what: string) => {
+      for (let k = 0; k < 80 && !(await focused(what)); k++) await page.keyboard.press('Tab');
+      expect(await focused(what), what).to.equal(true);
+      const outline = await page.evaluate(
+        `(() => { const s = getComputedStyle(document.activeElement); return s.outlineStyle !== 'none' || s.boxShadow !== 'none'; })()`,
+      );
+      return outline;
+    };
+    expect(await tabTo('[data-tile]')).to.equal(true);
+    await page.keyboard.press('Enter');
+    await page.getByRole('img', { name: /lit ball/ }).waitFor();
+    await page.keyboard.press('Enter');
+    await onFloor(page, 'photo');
+    expect(await tabTo('[data-station="gauge"]')).to.equal(true);
+    await page.keyboard.press('Enter');
+    await onFloor(page, 'albedo');
+    await tabTo('input[type="range"][aria-label="Exposure"]');
+    await page.keyboard.press('Shift+ArrowRight');
+    expect(await page.getByRole('textbox', { name: 'Exposure, figure' }).inputValue()).to.equal('0.20');
+  });
+
+  it('who wants less motion gets none', async () => {
+    await page.emulateMedia({ reducedMotion: 'reduce' });
+    const moving = await page.evaluate(
+      `[...document.querySelectorAll('*')].filter((one) => {
+        const { transitionProperty, animationName } = getComputedStyle(one);
+        return transitionProperty !== 'none' || animationName !== 'none';
+      }).map((one) => one.outerHTML.slice(0, 120))`,
+    );
+    expect(moving).to.deep.equal([]);
+    await page.emulateMedia({ reducedMotion: null });
+  });
+
   it('a page that is not there says so and leads back', async () => {
     await page.goto(`${stage.url}/no/such/page`);
     await page.getByRole('link', { name: 'Go to the Yard' }).click();

@@ -1,0 +1,92 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { demoRecipe, makeMissingPictures, seed } from '@zesty-tile/demo';
+import { serve } from '@zesty-tile/server';
+import { chromium, type Page } from 'playwright-core';
+import { ensureChromium, run } from './setup.mjs';
+
+const WEB = fileURLToPath(new URL('../web/dist', import.meta.url));
+const SIZE = 512;
+const MOVES = 9;
+
+/** A dial and the time in which its station's picture is to be painted. */
+const DIALS = [
+  { station: 'gauge', dial: 'Exposure', view: 'albedo', wanted: 100 },
+  { station: 'finish', dial: 'Tone curve', view: 'roughness', wanted: 100 },
+  { station: 'relief', dial: 'Depth', view: 'normal', wanted: 250 },
+  { station: 'join', dial: 'Overlap', view: 'joined', wanted: 900 },
+];
+
+/** Notes when a picture of the wanted size is put on a canvas, and the next frame after it. */
+const WATCH = `
+  const put = CanvasRenderingContext2D.prototype.putImageData;
+  CanvasRenderingContext2D.prototype.putImageData = function (picture, ...rest) {
+    put.call(this, picture, ...rest);
+    if (picture.width >= ${SIZE}) requestAnimationFrame(() => requestAnimationFrame(() => window.painted?.(performance.now())));
+  };
+  window.afterKey = () => new Promise((done) => {
+    addEventListener('keydown', () => {
+      const start = performance.now();
+      window.painted = (at) => { window.painted = undefined; done(at - start); };
+    }, { capture: true, once: true });
+  });`;
+
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+
+const idle = (page: Page) =>
+  page.waitForFunction('document.querySelectorAll(\'[data-station] [role="progressbar"]\').length === 0');
+
+/** Median ms from a key on a dial to the painted picture, at 512 px in the browser; one row for each station. */
+export async function dialTimings(): Promise<{ work: string; ms: number; wanted: number }[]> {
+  run('npm', ['run', '--silent', 'build']);
+  const data = await mkdtemp(join(tmpdir(), 'zesty-dials-'));
+  await makeMissingPictures(['pamments']);
+  await seed(data, ['pamments']);
+  const server = await serve({ data, host: '127.0.0.1', port: 0, web: WEB, log: console.error });
+  const browser = await chromium.launch({
+    executablePath: ensureChromium() ?? undefined,
+    args: ['--no-sandbox', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
+  });
+  const rows: { work: string; ms: number; wanted: number }[] = [];
+  try {
+    const { tiles } = await (await fetch(`${server.url}/api/tiles`)).json();
+    const recipe = demoRecipe('pamments');
+    const stations = { ...recipe.stations, square: { ...recipe.stations.square, size: SIZE } };
+    await fetch(`${server.url}/api/tiles/${tiles[0].id}/revisions`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ base: 1, recipe: { ...recipe, stations } }),
+    });
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    page.setDefaultTimeout(120_000);
+    await page.addInitScript(WATCH);
+    const first = performance.now();
+    await page.goto(server.url);
+    await page.locator('[data-tile]').waitFor();
+    rows.push({ work: 'First view of the Yard, cold', ms: performance.now() - first, wanted: 1500 });
+    for (const { station, dial, view, wanted } of DIALS) {
+      await page.goto(`${server.url}/tiles/${tiles[0].id}/${station}`);
+      await page.locator('[data-sill="lit"]').waitFor();
+      await page.getByRole('combobox', { name: 'Map on the Floor' }).click();
+      await page.locator(`[role="option"][data-value="${view}"]`).click();
+      await page.locator(`canvas[data-view="${view}"][data-size="${SIZE}"]`).waitFor();
+      await idle(page);
+      await page.getByRole('slider', { name: dial, exact: true }).focus();
+      const times: number[] = [];
+      for (let move = 0; move < MOVES; move++) {
+        const painted = page.evaluate('window.afterKey()');
+        await page.keyboard.press('ArrowRight');
+        times.push((await painted) as number);
+        await idle(page);
+      }
+      rows.push({ work: `${dial} dial to the painted ${view}, ${SIZE}²`, ms: median(times), wanted });
+    }
+  } finally {
+    await browser.close();
+    await server.close();
+    await rm(data, { recursive: true, force: true });
+  }
+  return rows;
+}
