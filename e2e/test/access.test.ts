@@ -17,6 +17,8 @@ describe('for everyone', () => {
   before(async () => {
     stage = await openStage(['stucco'], 512);
     page = await stage.page();
+    // Colours are judged as they stand, not half faded in.
+    await page.emulateMedia({ reducedMotion: 'reduce' });
   });
   after(async () => {
     await page.context().close();
@@ -109,7 +111,6 @@ describe('for everyone', () => {
   });
 
   it('who wants less motion gets none', async () => {
-    await page.emulateMedia({ reducedMotion: 'reduce' });
     const moving = await page.evaluate(
       `[...document.querySelectorAll('*')].filter((one) => {
         const { transitionProperty, animationName } = getComputedStyle(one);
@@ -117,7 +118,6 @@ describe('for everyone', () => {
       }).map((one) => one.outerHTML.slice(0, 120))`,
     );
     expect(moving).to.deep.equal([]);
-    await page.emulateMedia({ reducedMotion: null });
   });
 
   it('a page that is not there says so and leads back', async () => {
