@@ -71,7 +71,6 @@ describe('floor', () => {
           width: 1,
           height: 1,
           rgba: new Uint8ClampedArray(4),
-          marks: null,
           planes: values.map((v) => Float32Array.of(v)),
         },
         0,

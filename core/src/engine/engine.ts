@@ -264,14 +264,20 @@ class Walk {
       this.#decisions[name] = kept;
       return kept.data;
     }
-    const { input } = await this.#inputs(name, WORKING_SIZE, DECIDES_FROM[name]);
-    const context = this.#context(name, key);
+    const { input, keys } = await this.#inputs(name, WORKING_SIZE, DECIDES_FROM[name]);
+    // Where it is decided from all that is read, the run at the working size has the same parts.
+    const context = this.#context(name, this.#partsKey(name, WORKING_SIZE, keys));
     const data = await station.decide(input, this.#settings(name), frame, context);
     if (data !== null) {
       this.#decisions[name] = { key, data };
       this.#cache.set(`decision ${key}`, { key, data });
     }
     return data;
+  }
+
+  /** Parts of a station outlive changes of its other dials, so they hang on its input alone. */
+  #partsKey(name: StationName, size: number, keys: string[]): string {
+    return contentKey([COMPUTATION, name, size, keys.slice(0, READS[name].length)]);
   }
 
   /** What stands before a station, without any size: the source, and the settings on the way to it. */
@@ -293,8 +299,7 @@ class Walk {
     const key = contentKey([COMPUTATION, name, size, keys, this.#keySettings(name), decided, inFrame]);
     const kept = this.#cache.get<{ output: unknown }>(key);
     if (kept) return { key, output: kept.output, fresh: false };
-    // Parts of a station outlive changes of its other dials, so they hang on its input alone.
-    const context = this.#context(name, contentKey([name, size, keys.slice(0, READS[name].length)]));
+    const context = this.#context(name, this.#partsKey(name, size, keys));
     await context.breathe(0);
     const output = await station.run(
       await this.#filled(name, input, size),

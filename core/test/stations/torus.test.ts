@@ -21,7 +21,7 @@ import { expect } from 'chai';
 import fc from 'fast-check';
 import { gaussianFir } from '../../src/filters/gaussian-fir.ts';
 import { gaussianRecursive } from '../../src/filters/gaussian-recursive.ts';
-import { weightedBands } from '../../src/stations/relief/bands.ts';
+import { detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
 import { cavityMap, localRelief } from '../../src/stations/relief/cavity.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { frameOf, runAfterJoin } from './run.ts';
@@ -40,7 +40,7 @@ const OPERATIONS: Record<string, Operation> = {
   'filters/gradient.ts': (p, e) =>
     GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
   'stations/relief/bands.ts': async (p, e) => [
-    await weightedBands(p, SIZE, [0.3, 0.6, 1, 1.4, 1.6, 1.2], e, wait),
+    weightedSum(await detailBands(p, SIZE, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2]),
   ],
   'stations/relief/cavity.ts': (p, e) => [localRelief(p, SIZE, 3, e), cavityMap(p, SIZE, 3, 0.2, 1, e)],
   'stations/relief/normal.ts': (p, e) => normalMap(p, SIZE, 0.02, 1, 'sharp', 'up', e).planes,
@@ -62,6 +62,7 @@ const NO_FILTERS = [
   'finish/station.ts',
   'finish/convert.ts',
   'finish/roughness.ts',
+  'gauge/marks.ts',
   'gauge/station.ts',
   'gauge/tone.ts',
 ];

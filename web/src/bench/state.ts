@@ -1,7 +1,7 @@
 import type { Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { LuminanceBins, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
+import type { LuminanceBins, Marks, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
 import { FLOOR_VIEW_OF, type ViewName } from '../engine/views.ts';
 import { isSameSettings, oneStepAGesture, type Step, startGesture } from './steps.ts';
 
@@ -34,6 +34,7 @@ export interface BenchState {
   shown: ShownView | null;
   maps: ShownMaps | null;
   bins: LuminanceBins | null;
+  marks: Marks | null;
   found: Partial<Record<StationName, StationFound>>;
   busy: { station: StationName; done: number; size: number } | null;
   failure: { code: string; message: string; hint: string } | null;
@@ -54,6 +55,7 @@ const NOTHING_FOUND = {
   shown: null,
   maps: null,
   bins: null,
+  marks: null,
   found: {},
   busy: null,
   failure: null,
@@ -119,6 +121,8 @@ function taken(now: BenchState, update: Update): Partial<BenchState> {
     case 'maps':
       // The first are whole; later ones hold what changed.
       return { maps: { ...now.maps, ...update.maps } as ShownMaps };
+    case 'marks':
+      return { marks: update.marks };
     case 'bins':
       return { bins: update.bins };
     case 'station': {

@@ -37,7 +37,7 @@ function requests() {
     const view = viewInForce(useBench.getState());
     const take = (update: Update) => {
       useBench.getState().take(update);
-      if (mine !== count || update.kind === 'busy' || update.kind === 'bins') return;
+      if (mine !== count || update.kind === 'busy') return;
       if (update.kind === 'view' || update.kind === 'failed' || update.kind === 'idle') {
         startedAt = 0;
         if (waiting) start();

@@ -15,8 +15,6 @@ export interface ShownView {
   height: number;
   rgba: Uint8ClampedArray<ArrayBuffer>;
   planes: Float32Array[];
-  /** For the albedo, where some of it lies beyond any real surface: each pixel's `MARK`. */
-  marks: Uint8Array<ArrayBuffer> | null;
 }
 
 /** A small picture of a station for the Course. */
@@ -40,6 +38,12 @@ export interface ShownMaps {
   metallic: number;
 }
 
+/** Where some of the albedo lies beyond any real surface: each pixel's `MARK`. */
+export interface Marks {
+  size: number;
+  values: Uint8Array<ArrayBuffer>;
+}
+
 /** Share of albedo pixels by luminance Y, in bins of equal width in log Y. */
 export interface LuminanceBins {
   low: number;
@@ -54,6 +58,7 @@ export type Update =
   /** Only what differs from the maps sent before. */
   | { kind: 'maps'; maps: Partial<ShownMaps> }
   | { kind: 'bins'; bins: LuminanceBins }
+  | { kind: 'marks'; marks: Marks | null }
   | {
       kind: 'settled';
       size: number;

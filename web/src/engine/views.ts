@@ -1,5 +1,6 @@
 import {
   encodedPlanes,
+  linearToSrgb,
   MAP_KIND,
   MAP_NAMES,
   type MapName,
@@ -78,6 +79,8 @@ export function stationOf(view: ViewName): StationName {
     case 'albedo':
       return 'gauge';
     case 'height':
+    case 'normal':
+    case 'cavity':
       return 'relief';
     default:
       return 'finish';
@@ -105,17 +108,45 @@ export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName, siz
       return gauge?.albedo ?? null;
     case 'height':
       return relief ? new Raster(size, size, [relief.height]) : null;
+    case 'normal':
+      return relief?.normal ?? null;
+    case 'cavity':
+      return relief ? new Raster(size, size, [relief.cavity]) : null;
+    case 'roughness':
+      return finish ? new Raster(size, size, [finish.roughness]) : null;
     default:
       return join && gauge && relief && finish ? mapRaster({ join, gauge, relief, finish }, view) : null;
   }
 }
 
-/** Interleaved RGBA of a raster as it is shown. */
+const CODES = 4096;
+let codes: Uint8ClampedArray | null = null;
+
+/** 8-bit sRGB code of linear light by its square root, which spreads the steep start of the curve. */
+function codesOnce(): Uint8ClampedArray {
+  if (!codes) {
+    codes = new Uint8ClampedArray(CODES + 1);
+    for (let i = 0; i <= CODES; i++) codes[i] = 255 * linearToSrgb((i / CODES) ** 2);
+  }
+  return codes;
+}
+
+/** Interleaved RGBA of a raster as it is shown; colour within one code of what a file would hold. */
 export function rgbaOf(raster: Raster, view: ViewName): Uint8ClampedArray<ArrayBuffer> {
-  const planes =
-    viewKind(view) === 'colour' ? encodedPlanes(raster, 'albedo') : encodedPlanes(raster, view as MapName);
+  const planes = viewKind(view) === 'colour' ? raster.planes : encodedPlanes(raster, view as MapName);
   const [r, g, b] = planes.length === 1 ? [planes[0], planes[0], planes[0]] : planes;
   const out = new Uint8ClampedArray(4 * r.length);
+  if (viewKind(view) === 'colour') {
+    const table = codesOnce();
+    const codeOf = (v: number) => table[v >= 1 ? CODES : v > 0 ? (Math.sqrt(v) * CODES + 0.5) | 0 : 0];
+    for (let i = 0, at = 0; i < r.length; i++, at += 4) {
+      out[at] = codeOf(r[i]);
+      out[at + 1] = codeOf(g[i]);
+      out[at + 2] = codeOf(b[i]);
+      out[at + 3] = 255;
+    }
+    return out;
+  }
   for (let i = 0, at = 0; i < r.length; i++, at += 4) {
     out[at] = 255 * r[i];
     out[at + 1] = 255 * g[i];

@@ -15,7 +15,15 @@ import {
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
 import { serverHost } from './pixels.ts';
-import type { EngineWorker, LuminanceBins, ShownMaps, ShownView, Thumbnail, Update } from './protocol.ts';
+import type {
+  EngineWorker,
+  LuminanceBins,
+  Marks,
+  ShownMaps,
+  ShownView,
+  Thumbnail,
+  Update,
+} from './protocol.ts';
 import { rgbaOf, stationOf, VIEW_OF, type ViewName, viewRaster } from './views.ts';
 
 /** Until the page says what was chosen. */
@@ -44,24 +52,23 @@ function sizesFor(wanted: number): number[] {
 interface Made {
   outputs: Partial<StationOutputs>;
   size: number;
-  recipe: Recipe;
 }
 
 /** What of an albedo no real surface has, or null where there is nothing of the kind. */
-function beyondMarks(albedo: Raster, recipe: Recipe): ShownView['marks'] {
+function beyondMarks(albedo: Raster, recipe: Recipe): Marks | null {
   const { marks } = gaugeMarks(luminance(albedo), recipe.stations.gauge);
-  for (const mark of marks) if (mark === MARK.below || mark === MARK.above) return marks;
+  for (const mark of marks) {
+    if (mark === MARK.below || mark === MARK.above) return { size: albedo.width, values: marks };
+  }
   return null;
 }
 
-function viewOf({ outputs, size, recipe }: Made, view: ViewName): ShownView | null {
+function viewOf({ outputs, size }: Made, view: ViewName): ShownView | null {
   const raster = viewRaster(outputs, view, size);
   if (!raster) return null;
   const { width, height, planes } = raster;
   // Copies: what is handed out leaves this thread, and the cache must keep its own.
-  const marks = view === 'albedo' ? beyondMarks(raster, recipe) : null;
-  const rgba = rgbaOf(raster, view);
-  return { view, width, height, rgba, planes: planes.map((plane) => plane.slice()), marks };
+  return { view, width, height, rgba: rgbaOf(raster, view), planes: planes.map((plane) => plane.slice()) };
 }
 
 function thumbnailOf({ outputs, size }: Made, station: StationName): Thumbnail | null {
@@ -134,14 +141,14 @@ function binsOf(albedo: Raster): LuminanceBins {
   return { low: BINS_LOW, high: 1, shares: shares.map((n) => n / y.length) };
 }
 
-const buffersOf = ({ rgba, planes, marks }: ShownView): Transferable[] =>
-  [rgba, ...planes, ...(marks ? [marks] : [])].map((one) => one.buffer);
+const buffersOf = ({ rgba, planes }: ShownView): Transferable[] => [rgba, ...planes].map((one) => one.buffer);
 
 const handedOut = (shown: ShownView | null): ShownView | null =>
   shown && Comlink.transfer(shown, buffersOf(shown));
 
 function transfers(update: Update): Transferable[] {
   if (update.kind === 'view') return buffersOf(update.shown);
+  if (update.kind === 'marks') return update.marks ? [update.marks.values.buffer] : [];
   if (update.kind !== 'maps') return [];
   const { albedo, normal, packed, opacity, height } = update.maps;
   return [albedo, normal, packed, opacity, height?.values].flatMap((one) => (one ? [one.buffer] : []));
@@ -182,7 +189,7 @@ const worker: EngineWorker = {
         onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
         onOutput(_station, outputs) {
           if (signal.aborted) return;
-          latest = { outputs, size, recipe };
+          latest = { outputs, size };
           // The Floor need not wait for stations that it does not show, nor for what is measured.
           const shown = shownOnce ? null : viewOf(latest, wantedView);
           if (!shown) return;
@@ -192,9 +199,11 @@ const worker: EngineWorker = {
         onStation(station, verdict, outputs) {
           if (signal.aborted || quick) return;
           if (!isNews(sent.stations, station, [outputs[station], verdict])) return;
-          const thumbnail = thumbnailOf({ outputs, size, recipe }, station);
+          const thumbnail = thumbnailOf({ outputs, size }, station);
           send({ kind: 'station', station, verdict, thumbnail, size });
-          if (station === 'gauge') send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
+          if (station !== 'gauge') return;
+          send({ kind: 'marks', marks: beyondMarks(outputs.gauge!.albedo, recipe) });
+          send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
         },
       });
       decided = evaluation.recipe;
@@ -206,7 +215,7 @@ const worker: EngineWorker = {
         // Occlusion takes longest and is not to be waited for where another map of Relief is looked at.
         else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
         const { outputs, timings } = await pass(size, false);
-        whole = { outputs, size, recipe };
+        whole = { outputs, size };
         const maps = signal.aborted ? null : newMaps(whole);
         if (maps) send({ kind: 'maps', maps });
         send({ kind: 'settled', size, decisions: decided.decisions, timings });
@@ -232,7 +241,7 @@ const worker: EngineWorker = {
   peek: (view) => handedOut(atHand(view)),
   async other({ recipe, source, view }, size) {
     const { outputs } = await engine.evaluate({ recipe, source, size, until: stationOf(view) });
-    return handedOut(viewOf({ outputs, size, recipe }, view));
+    return handedOut(viewOf({ outputs, size }, view));
   },
   keepWithin(bytes) {
     engine.cache.limit = bytes;

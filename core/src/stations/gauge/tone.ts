@@ -12,25 +12,19 @@ export interface Tone {
   hold: [number, number] | null;
 }
 
+/** Where the hold begins to bend, below and above. */
+const bends = ([low, high]: [number, number]): [number, number] => [
+  Math.min(2 * low, low + (high - low) * 0.1),
+  low + (high - low) * 0.82,
+];
+
 /** Held softly: unchanged well inside, bending towards the limits without a corner, never past them. */
-export function softHold(y: number, [low, high]: [number, number]): number {
-  const shoulder = low + (high - low) * 0.82;
-  const toe = Math.min(2 * low, low + (high - low) * 0.1);
-  if (y > shoulder) {
-    const room = high - shoulder;
-    return shoulder + room * (1 - Math.exp(-(y - shoulder) / room));
-  }
-  if (y < toe) {
-    const room = toe - low;
-    return toe - room * (1 - Math.exp(-(toe - y) / room));
-  }
-  return y;
-}
+export const softHold = (y: number, limits: [number, number]): number =>
+  luminanceMap({ gain: 1, contrast: 1, pivot: 1, hold: limits })(y);
 
 /** The Y that `softHold` brings to `y`; `y` must lie strictly inside the limits. */
 export function undoHold(y: number, [low, high]: [number, number]): number {
-  const shoulder = low + (high - low) * 0.82;
-  const toe = Math.min(2 * low, low + (high - low) * 0.1);
+  const [toe, shoulder] = bends([low, high]);
   if (y > shoulder) {
     const room = high - shoulder;
     return shoulder - room * Math.log(1 - (y - shoulder) / room);
@@ -42,11 +36,23 @@ export function undoHold(y: number, [low, high]: [number, number]): number {
   return y;
 }
 
-/** Luminance through a tone. */
-export function mapLuminance(y: number, tone: Tone): number {
-  const lit = y * tone.gain;
-  const turned = tone.contrast === 1 || lit <= 0 ? lit : tone.pivot * (lit / tone.pivot) ** tone.contrast;
-  return tone.hold ? softHold(turned, tone.hold) : turned;
+/** Luminance through a tone, as a function of Y alone. */
+export function luminanceMap({ gain, contrast, pivot, hold }: Tone): (y: number) => number {
+  const turned =
+    contrast === 1
+      ? (y: number) => y * gain
+      : (y: number) => (y <= 0 ? y * gain : pivot * ((y * gain) / pivot) ** contrast);
+  if (!hold) return turned;
+  const [low, high] = hold;
+  const [toe, shoulder] = bends(hold);
+  // Most of a tile lies between the bends, where nothing is held.
+  return (y) => {
+    const v = turned(y);
+    if (v > shoulder)
+      return shoulder + (high - shoulder) * (1 - Math.exp(-(v - shoulder) / (high - shoulder)));
+    if (v < toe) return toe - (toe - low) * (1 - Math.exp(-(toe - v) / (toe - low)));
+    return v;
+  };
 }
 
 const MOST_LIFT = 4;
@@ -65,14 +71,16 @@ export async function applyTone(
   const { width, height } = picture;
   const out = Raster.filled(width, height, 3);
   const [wr, wg, wb] = LUMINANCE;
+  const aimOf = luminanceMap(tone);
+  const most = tone.gain * MOST_LIFT;
   const [r0, g0, b0] = picture.planes;
   const [r1, g1, b1] = out.planes;
   for (let i = 0; i < r0.length; i++) {
     if ((i & 0x3fff) === 0) await breathe(i / r0.length);
     const y = wr * r0[i] + wg * g0[i] + wb * b0[i];
-    const aim = mapLuminance(y, tone);
+    const aim = aimOf(y);
     // Near black the ratio would blow up noise: beyond a limit the rest is added as grey.
-    const ratio = y > 0 ? Math.min(aim / y, tone.gain * MOST_LIFT) : 0;
+    const ratio = y > 0 ? Math.min(aim / y, most) : 0;
     const rest = aim - y * ratio;
     let r = r0[i] * ratio + rest;
     let g = g0[i] * ratio + rest;
@@ -88,15 +96,21 @@ export async function applyTone(
         b *= back;
       }
     }
-    const grey = Math.min(1, Math.max(0, aim));
-    let keep = 1;
-    for (const v of [r, g, b]) {
-      if (v > 1 && v > grey) keep = Math.min(keep, (1 - grey) / (v - grey));
-      else if (v < 0 && v < grey) keep = Math.min(keep, grey / (grey - v));
+    // Almost every pixel is in gamut as it is.
+    if (r < 0 || g < 0 || b < 0 || r > 1 || g > 1 || b > 1) {
+      const grey = Math.min(1, Math.max(0, aim));
+      const highest = Math.max(r, g, b);
+      const lowest = Math.min(r, g, b);
+      let keep = 1;
+      if (highest > 1 && highest > grey) keep = (1 - grey) / (highest - grey);
+      if (lowest < 0 && lowest < grey) keep = Math.min(keep, grey / (grey - lowest));
+      r = Math.min(1, Math.max(0, grey + (r - grey) * keep));
+      g = Math.min(1, Math.max(0, grey + (g - grey) * keep));
+      b = Math.min(1, Math.max(0, grey + (b - grey) * keep));
     }
-    r1[i] = Math.min(1, Math.max(0, grey + (r - grey) * keep));
-    g1[i] = Math.min(1, Math.max(0, grey + (g - grey) * keep));
-    b1[i] = Math.min(1, Math.max(0, grey + (b - grey) * keep));
+    r1[i] = r;
+    g1[i] = g;
+    b1[i] = b;
   }
   return out;
 }

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import type { WorkContext } from '../../engine/context.ts';
 import { Raster } from '../../raster/raster.ts';
 import { choice, number } from '../../settings/settings.ts';
 import { mapGiven } from '../given.ts';
@@ -64,6 +65,31 @@ function cropOnly(picture: Raster, square: SquareOutput, size: number): Raster {
   return picture.cut(square.margins.left, square.margins.top, size, size);
 }
 
+interface CutTile {
+  picture: Raster;
+  cuts: { x: string | null; y: string | null };
+}
+
+/** The tile at the working size and the cut that was found for it, made once for deciding and running. */
+const cutTile = (
+  input: JoinInput,
+  plan: OverlapPlan,
+  size: number,
+  chosen: { axes: string; overlap: number },
+  context: WorkContext,
+): Promise<CutTile> =>
+  context.part('cut tile', [chosen.axes, chosen.overlap], async () => {
+    const cuts: CutTile['cuts'] = { x: null, y: null };
+    const find: MaskOf = (axis, strip, cyclic) => {
+      const path = minimumCut(strip, cyclic);
+      cuts[axis] = encodePath(path);
+      return cutMask(strip, path);
+    };
+    const { picture } = input.even;
+    const tile = await assemble(picture, input.square.margins, size, plan, find, context.breathe);
+    return { picture: tile, cuts };
+  });
+
 const LOOK = 1.3;
 
 /** Join: makes opposite edges meet. From here on the picture is a torus. */
@@ -89,14 +115,8 @@ export const join = station({
       cutY: null,
     };
     if (chosen.method === 'none') return decision;
-    const find: MaskOf = (axis, strip, cyclic) => {
-      const path = minimumCut(strip, cyclic);
-      if (axis === 'x') decision.cutX = encodePath(path);
-      else decision.cutY = encodePath(path);
-      return cutMask(strip, path);
-    };
-    await assemble(input.even.picture, input.square.margins, frame.size, plan, find, context.breathe);
-    return decision;
+    const { cuts } = await cutTile(input, plan, frame.size, chosen, context);
+    return { ...decision, cutX: cuts.x, cutY: cuts.y };
   },
   async run(input, chosen, decided, frame, context): Promise<JoinOutput> {
     const { square } = input;
@@ -126,7 +146,10 @@ export const join = station({
       return mask;
     };
     const lay = (picture: Raster) => assemble(picture, square.margins, size, plan, follow, context.breathe);
-    const picture = await lay(input.even.picture);
+    const picture =
+      scale === 1
+        ? (await cutTile(input, plan, size, chosen, context)).picture
+        : await lay(input.even.picture);
     let alpha: Float32Array | null = null;
     if (square.alpha) {
       const raster = new Raster(square.picture.width, square.picture.height, [square.alpha]);

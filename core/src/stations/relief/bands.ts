@@ -14,28 +14,37 @@ export const bandMillimetres = (level: number, edgeMetres: number) =>
   2 * Math.SQRT2 * bandSigma(level) * edgeMetres * 1000;
 
 /**
- * Weighted sum of six bands of log luminance: differences of Gaussians with σ = 0.9·2ˡ px at 512,
- * scaled with the size. `luminance` is linear Y of a tile `size` px wide; one value a pixel comes back.
+ * Six bands of log luminance, fine to broad: differences of Gaussians with σ = 0.9·2ˡ px at 512, scaled
+ * with the size. `luminance` is linear Y of a tile `size` px wide; each band has one value a pixel.
  */
-export async function weightedBands(
+export async function detailBands(
   luminance: Float32Array,
   size: number,
-  weights: number[],
   edges: Edges,
   breathe: (done: number) => Promise<void>,
-): Promise<Float32Array> {
+): Promise<Float32Array[]> {
   let finer: Float32Array = luminance.map((y) => Math.log(Math.max(0, y) + LOG_FLOOR));
   let reached = 0;
-  const sum = new Float32Array(luminance.length);
+  const bands: Float32Array[] = [];
   for (let level = 0; level < BAND_COUNT; level++) {
     const sigma = bandSigma(level) * size;
     // Variances of Gaussians add, so each band is blurred on from the one before.
     const coarser = gaussian(finer, size, size, Math.sqrt(sigma * sigma - reached * reached), edges);
-    const weight = weights[level];
-    if (weight !== 0) for (let i = 0; i < sum.length; i++) sum[i] += weight * (finer[i] - coarser[i]);
+    for (let i = 0; i < finer.length; i++) finer[i] -= coarser[i];
+    bands.push(finer);
     finer = coarser;
     reached = sigma;
     await breathe((level + 1) / BAND_COUNT);
   }
+  return bands;
+}
+
+/** Sum of bands, each with its weight. */
+export function weightedSum(bands: readonly Float32Array[], weights: readonly number[]): Float32Array {
+  const sum = new Float32Array(bands[0].length);
+  bands.forEach((band, level) => {
+    const weight = weights[level];
+    if (weight !== 0) for (let i = 0; i < sum.length; i++) sum[i] += weight * band[i];
+  });
   return sum;
 }

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { luminance } from '../../colour/luminance.ts';
+import type { WorkContext } from '../../engine/context.ts';
 import { GRADIENT_KERNELS } from '../../filters/gradient.ts';
 import { histogramPercentiles } from '../../raster/histogram.ts';
 import { Raster } from '../../raster/raster.ts';
@@ -8,7 +9,7 @@ import { percentiles, statistics } from '../../raster/statistics.ts';
 import { choice, number, type Values } from '../../settings/settings.ts';
 import { turnedNormals } from '../given.ts';
 import { type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
-import { BAND_COUNT, weightedBands } from './bands.ts';
+import { BAND_COUNT, detailBands, weightedSum } from './bands.ts';
 import { cavityMap, localRelief } from './cavity.ts';
 import { NORMAL_Y, normalMap } from './normal.ts';
 import { visibility } from './occlusion.ts';
@@ -141,10 +142,12 @@ async function signedBands(
   input: ReliefInput,
   chosen: Chosen,
   frame: Frame,
-  breathe: (done: number) => Promise<void>,
-) {
-  const y = luminance(input.join.picture);
-  const sum = await weightedBands(y, frame.size, weightsOf(chosen), frame.edges, breathe);
+  context: WorkContext,
+): Promise<Float32Array> {
+  const bands = await context.part('bands', frame.edges, () =>
+    detailBands(luminance(input.join.picture), frame.size, frame.edges, context.breathe),
+  );
+  const sum = weightedSum(bands, weightsOf(chosen));
   if (chosen.polarity === 'dark') for (let i = 0; i < sum.length; i++) sum[i] = -sum[i];
   return sum;
 }
@@ -190,7 +193,7 @@ export const relief = station({
   decision: v.strictObject({ low: v.number(), high: v.number(), cavitySpread: v.number() }),
   decidesOn: (chosen, frame) => [weightsOf(chosen), chosen.polarity, chosen.cavityMm, frame.edgeMetres],
   async decide(input: ReliefInput, chosen, frame, context): Promise<ReliefDecision> {
-    const bands = await signedBands(input, chosen, frame, context.breathe);
+    const bands = await signedBands(input, chosen, frame, context);
     const [low, high] = percentiles(bands, [0.1, 99.9]);
     const height = input.join.given.height?.planes[0] ?? scaled(bands, { low, high });
     const local = localRelief(height, frame.size, cavitySigma(chosen, frame), frame.edges);
@@ -204,7 +207,7 @@ export const relief = station({
       'height',
       [weightsOf(chosen), chosen.polarity, low, high],
       async () =>
-        given.height?.planes[0] ?? scaled(await signedBands(input, chosen, frame, context.breathe), decided),
+        given.height?.planes[0] ?? scaled(await signedBands(input, chosen, frame, context), decided),
     );
     const heightKey = [weightsOf(chosen), chosen.polarity, low, high, frame.edgeMetres];
     const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;

@@ -74,8 +74,9 @@ export function Floor() {
   const look = useMemo(() => chosenLook ?? fitLook(stage, tile, layNow), [chosenLook, stage, tile, layNow]);
   const picture = useMemo(() => shown && pictureOf(shown), [shown]);
   const beforePicture = useMemo(() => beforeView && pictureOf(beforeView), [beforeView]);
-  const hatched = station === 'gauge' && hatching;
-  const hatches = useMemo(() => (hatched && shown ? hatchesOf(shown) : null), [hatched, shown]);
+  const marks = useBench((s) => s.marks);
+  const hatched = station === 'gauge' && shown?.view === 'albedo' && hatching;
+  const hatches = useMemo(() => (hatched && marks ? hatchesOf(marks) : null), [hatched, marks]);
   const until = held ? 1 : divider;
   // biome-ignore lint/correctness/useExhaustiveDependencies: another lay or shape is fitted anew
   useEffect(() => setChosenLook(null), [layNow, isPhoto]);

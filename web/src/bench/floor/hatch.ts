@@ -1,5 +1,5 @@
 import { MARK } from '@zesty-tile/core';
-import type { ShownView } from '../../engine/protocol.ts';
+import type { Marks } from '../../engine/protocol.ts';
 
 /** Where the albedo lies beyond any real surface: one picture of those pixels for each side. */
 export interface Hatches {
@@ -32,15 +32,14 @@ function lines(context: CanvasRenderingContext2D, rising: boolean): CanvasPatter
   return context.createPattern(small, 'repeat');
 }
 
-/** The pixels beyond a limit, or null where none are. */
-export function hatchesOf({ marks, width, height }: ShownView): Hatches | null {
-  if (!marks) return null;
+/** The pixels beyond a limit, as pictures to be laid like the tile. */
+export function hatchesOf({ size, values }: Marks): Hatches {
   const mask = (wanted: number) => {
     const canvas = document.createElement('canvas');
-    canvas.width = width;
-    canvas.height = height;
-    const picture = new ImageData(width, height);
-    for (let i = 0; i < marks.length; i++) if (marks[i] === wanted) picture.data[4 * i + 3] = 255;
+    canvas.width = size;
+    canvas.height = size;
+    const picture = new ImageData(size, size);
+    for (let i = 0; i < values.length; i++) if (values[i] === wanted) picture.data[4 * i + 3] = 255;
     canvas.getContext('2d')?.putImageData(picture, 0, 0);
     return canvas;
   };
