@@ -13,6 +13,27 @@ export const GREY = {
   line: 'var(--line)',
 };
 
+/** A card: one thing among others of its kind. */
+export const CARD = {
+  bgcolor: GREY.card,
+  border: `1px solid ${GREY.line}`,
+  borderRadius: 1,
+  p: 1.25,
+  display: 'grid',
+  gap: 1,
+};
+
+/** A panel at the side of the work that scrolls by itself. */
+export const PANEL = {
+  height: '100%',
+  overflowY: 'auto',
+  bgcolor: GREY.sheet,
+  p: 2,
+  display: 'flex',
+  flexDirection: 'column',
+  gap: 1.5,
+} as const;
+
 /** The one accent, and the words on it. */
 export const ZEST = 'var(--zest)';
 export const ON_ZEST = '#1D1D1D';

@@ -178,7 +178,7 @@ const worker: EngineWorker = {
     };
     let decided: Recipe = recipe;
     const pass = async (size: number, quick: boolean) => {
-      let shownOnce = false;
+      let shownView: ViewName | null = null;
       const evaluation = await engine.evaluate({
         recipe: decided,
         source,
@@ -191,9 +191,9 @@ const worker: EngineWorker = {
           if (signal.aborted) return;
           latest = { outputs, size };
           // The Floor need not wait for stations that it does not show, nor for what is measured.
-          const shown = shownOnce ? null : viewOf(latest, wantedView);
+          const shown = shownView === wantedView ? null : viewOf(latest, wantedView);
           if (!shown) return;
-          shownOnce = true;
+          shownView = shown.view;
           send({ kind: 'view', shown, size });
         },
         onStation(station, verdict, outputs) {

@@ -5,7 +5,7 @@ import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { useRemoval } from '../api/use-removal.tsx';
-import { GREY } from '../theme.ts';
+import { CARD, GREY } from '../theme.ts';
 import { ColourField } from './colour-field.tsx';
 import { paletteText } from './palette-file.ts';
 import type { Palette, PaletteColour } from './use-palettes.ts';
@@ -41,18 +41,7 @@ export function PaletteCard({ palette, offered, onChange }: PaletteCardProps) {
   const put = (k: number, values: Partial<PaletteColour>) =>
     onChange({ ...palette, colours: colours.map((one, at) => (at === k ? { ...one, ...values } : one)) });
   return (
-    <Box
-      component="section"
-      aria-label={palette.name}
-      sx={{
-        bgcolor: GREY.card,
-        border: `1px solid ${GREY.line}`,
-        borderRadius: 1,
-        p: 1.5,
-        display: 'grid',
-        gap: 1.25,
-      }}
-    >
+    <Box component="section" aria-label={palette.name} sx={CARD}>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
         <Text
           label="Name of the palette"

@@ -9,7 +9,7 @@ import { useRemoval } from '../api/use-removal.tsx';
 import { STATION_WORDS } from '../bench/words.ts';
 import { Sheet } from '../head.tsx';
 import { NameDialog } from '../name-dialog.tsx';
-import { FIGURES, GREY } from '../theme.ts';
+import { CARD, FIGURES, GREY } from '../theme.ts';
 import { stationsIn } from './apply-recipe.tsx';
 import { type SavedRecipe, useRecipes } from './use-recipes.ts';
 
@@ -55,18 +55,7 @@ export function RecipesPage() {
         </Typography>
       )}
       {data?.map((recipe) => (
-        <Box
-          key={recipe.id}
-          data-recipe={recipe.name}
-          sx={{
-            bgcolor: GREY.card,
-            border: `1px solid ${GREY.line}`,
-            borderRadius: 1,
-            p: 1.5,
-            display: 'grid',
-            gap: 1.5,
-          }}
-        >
+        <Box key={recipe.id} data-recipe={recipe.name} sx={CARD}>
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
             <Box sx={{ flex: 1, minWidth: 0 }}>
               <strong>{recipe.name}</strong>

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { type Setting, type SettingsOf, STATIONS, type StationName } from '@zesty-tile/core';
 import { CratePanel } from '../../stations/crate/crate-panel.tsx';
 import { LuminanceGraph } from '../../stations/gauge/luminance-graph.tsx';
-import { GREY } from '../../theme.ts';
+import { GREY, PANEL } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { STATION_WORDS } from '../words.ts';
 import { ChoiceDial } from './choice-dial.tsx';
@@ -78,19 +78,7 @@ export function Dials() {
     groups.set(title, [...(groups.get(title) ?? []), [name, setting]]);
   }
   return (
-    <Box
-      component="section"
-      aria-label="Dials"
-      sx={{
-        height: '100%',
-        overflowY: 'auto',
-        bgcolor: GREY.sheet,
-        p: 2,
-        display: 'flex',
-        flexDirection: 'column',
-        gap: 1.5,
-      }}
-    >
+    <Box component="section" aria-label="Dials" sx={PANEL}>
       <div>
         <Typography variant="h1">{STATION_WORDS[station]}</Typography>
         <Typography color="text.secondary">{STATIONS[station].line}</Typography>

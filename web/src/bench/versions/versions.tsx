@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
-import { GREY } from '../../theme.ts';
+import { GREY, PANEL } from '../../theme.ts';
 import { useBefore } from '../floor/before.ts';
 import { useBench } from '../state.ts';
 import { goBack, useSteps } from '../use-steps.ts';
@@ -51,19 +51,7 @@ export function Versions({ onClose }: { onClose(): void }) {
   useEffect(() => () => useBefore.setState({ compared: null, divider: null, picture: null }), []);
   const versions = data?.pages.flatMap((page) => page.revisions) ?? [];
   return (
-    <Box
-      component="section"
-      aria-label="Versions"
-      sx={{
-        height: '100%',
-        overflowY: 'auto',
-        bgcolor: GREY.sheet,
-        p: 2,
-        display: 'flex',
-        flexDirection: 'column',
-        gap: 1.5,
-      }}
-    >
+    <Box component="section" aria-label="Versions" sx={PANEL}>
       <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'start' }}>
         <div>
           <Typography variant="h1">Versions</Typography>

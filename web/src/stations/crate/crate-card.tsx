@@ -9,7 +9,7 @@ import { answerOf, api } from '../../api/client.ts';
 import { wordsOf } from '../../api/use-removal.tsx';
 import { STATION_WORDS } from '../../bench/words.ts';
 import { momentWords } from '../../moment.ts';
-import { FIGURES, GREY } from '../../theme.ts';
+import { CARD, FIGURES, GREY } from '../../theme.ts';
 import { channelsOfFile } from './channels.ts';
 import { CRATE_STATE_WORDS } from './crate-words.ts';
 import { ENDED, useCrate } from './use-crate.ts';
@@ -44,17 +44,7 @@ export function CrateCard({ id, tileId, tileName, open: openFirst }: CrateCardPr
       ? 'writing files'
       : (STATION_WORDS[crate.station as StationName] ?? 'waiting');
   return (
-    <Box
-      data-crate={crate.number}
-      sx={{
-        bgcolor: GREY.card,
-        border: `1px solid ${GREY.line}`,
-        borderRadius: 1,
-        p: 1.25,
-        display: 'grid',
-        gap: 0.75,
-      }}
-    >
+    <Box data-crate={crate.number} sx={CARD}>
       <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
         <strong>
           {tileName ? `${tileName}, crate` : 'Crate'} {crate.number}, {CRATE_STATE_WORDS[crate.state]}
