@@ -75,7 +75,9 @@ describe('nothing is lost', () => {
       .waitFor();
     await two.getByRole('button', { name: 'Take the other version' }).click();
     await two.getByRole('dialog').waitFor({ state: 'detached' });
+    await two.getByRole('button', { name: /^Undo: Version \d+ taken/ }).waitFor();
     expect(await amount(two).inputValue()).to.equal('0.70');
+    await saved(two);
     await setAmount(two, '0.6');
     await saved(two);
     await setAmount(one, '0.9');
@@ -84,14 +86,14 @@ describe('nothing is lost', () => {
     const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
     const revisions = await (await fetch(`${stage.url}/api/tiles/${tiles[0].id}/revisions`)).json();
     const amounts = await Promise.all(
-      revisions.revisions.slice(0, 3).map(async ({ number }: { number: number }) => {
+      revisions.revisions.slice(0, 4).map(async ({ number }: { number: number }) => {
         const { revision } = await (
           await fetch(`${stage.url}/api/tiles/${tiles[0].id}/revisions/${number}`)
         ).json();
         return revision.recipe.stations.even.amount;
       }),
     );
-    expect(amounts).to.deep.equal([0.9, 0.6, 0.7]);
+    expect(amounts).to.deep.equal([0.9, 0.6, 0.7, 0.3]);
     await one.context().close();
     await two.context().close();
   });

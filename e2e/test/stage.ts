@@ -33,7 +33,7 @@ export async function closeBrowser(): Promise<void> {
 }
 
 /** Long enough for a slow machine; a test that passes never waits so long. */
-export const PATIENCE = 25_000;
+export const PATIENCE = 90_000;
 
 /** Has every tile worked at another size, so that what a test waits for is quick. */
 async function setSize(url: string, size: number) {

@@ -121,12 +121,18 @@ describe('the Yard', () => {
     await page.getByRole('tab', { name: /Limonaia/ }).click();
     await card(page, 'Limewash, test patch').click();
     await more(page, 'Move to Trials');
+    await card(page, 'Limewash, test patch').waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await card(page, 'Limewash, test patch').waitFor();
+    await page.getByText('is in Trials now').waitFor({ state: 'detached' });
+    await card(page, 'Limewash, test patch').click();
+    await more(page, 'Move to Trials');
     await page.getByRole('tab', { name: 'Trials 1' }).click();
     await card(page, 'Limewash, test patch').click();
     await more(page, 'Delete');
     await card(page, 'Limewash, test patch').waitFor({ state: 'detached' });
     await page.getByRole('tab', { name: 'Trials 0' }).waitFor();
-    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Undo' }).last().click();
     await card(page, 'Limewash, test patch').waitFor();
   });
 

@@ -68,6 +68,8 @@ describe('the Yard’s API', () => {
     expect((await server.ask('DELETE', `/api/tiles/${tileId}`)).status).to.equal(200);
     expect(await tiles()).to.deep.equal([]);
     expect((await server.ask('GET', `/api/tiles/${tileId}`)).status).to.equal(404);
+    expect((await server.ask('GET', `/api/tiles/${tileId}/crates`)).body.crates).to.deep.equal([]);
+    expect((await server.ask('GET', '/api/tiles/none/crates')).status).to.equal(404);
     expect((await server.ask('GET', '/api/projects')).body.projects[0].tiles).to.equal(0);
     await server.ask('POST', `/api/tiles/${tileId}/restore`);
     expect((await tiles())[0]).to.deep.include({ id: tileId, tags: ['wall'] });

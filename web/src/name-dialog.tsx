@@ -5,7 +5,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { type FormEvent, useState } from 'react';
-import { wordsOf } from './api/use-removal.tsx';
+import { wordsOf } from './api/words-of.ts';
 
 interface NameDialogProps {
   title: string;

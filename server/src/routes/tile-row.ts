@@ -10,6 +10,13 @@ export async function tileRow(db: Database, id: string) {
   return row;
 }
 
+/** The row of a tile, deleted or not: its crates stay. @throws Problem `not_found`. */
+export async function anyTileRow(db: Database, id: string) {
+  const row = await db.query.tile.findFirst({ where: eq(tile.id, id) });
+  if (!row) throw notFound('tile');
+  return row;
+}
+
 /** The newest revision of a tile. */
 export async function newestRevision(db: Database, tileId: string) {
   const row = await db.query.recipeRevision.findFirst({

@@ -12,7 +12,7 @@ import { type Looks, setLook } from '../looks.ts';
 import { projectRow } from './projects.ts';
 import { removal } from './removal.ts';
 import { sourceRow } from './sources.ts';
-import { newestRevision, tileRow } from './tile-row.ts';
+import { anyTileRow, newestRevision, tileRow } from './tile-row.ts';
 
 const newTileSchema = v.strictObject({
   projectId: v.string(),
@@ -169,7 +169,7 @@ export const tileRoutes = (db: Database, blobs: Blobs, crates: Crates, looks: Lo
       return c.json({ revision: revision.number, ...look });
     })
     .get('/:id/crates', async (c) => {
-      const row = await tileRow(db, c.req.param('id'));
+      const row = await anyTileRow(db, c.req.param('id'));
       return c.json({ crates: await crates.ofTile(row.id) });
     })
     .post('/:id/crates', async (c) => {

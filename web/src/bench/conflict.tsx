@@ -3,11 +3,9 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { parseRecipe } from '@zesty-tile/core';
-import { answerOf, api } from '../api/client.ts';
-import { dropDraft } from './draft.ts';
-import { saveOnTop, startSaving, useSave } from './save.ts';
+import { saveOnTop, useSave } from './save.ts';
 import { useBench } from './state.ts';
+import { versionRecipe } from './versions/use-versions.ts';
 
 /** Two windows changed one tile: both versions are kept, and one is gone on with. */
 export function Conflict() {
@@ -15,12 +13,11 @@ export function Conflict() {
   if (state.kind !== 'conflict') return null;
   const takeOther = async () => {
     const { tileId } = useBench.getState();
-    const { revision } = await answerOf(api.tiles[':id'].$get({ param: { id: tileId } }));
-    const recipe = parseRecipe(revision.recipe);
-    dropDraft(tileId);
-    startSaving(recipe);
-    useBench.setState({ base: revision.number });
-    useBench.getState().replaceRecipe(recipe, `Version ${revision.number} taken`);
+    const other = await versionRecipe(tileId, state.newest);
+    // Mine becomes a version of its own first, so that neither is lost.
+    await saveOnTop(state.newest);
+    if (useSave.getState().state.kind !== 'saved') return;
+    useBench.getState().replaceRecipe(other, `Version ${state.newest} taken`);
   };
   return (
     <Dialog open aria-labelledby="conflict-title">
@@ -28,9 +25,8 @@ export function Conflict() {
         This tile was changed in another window
       </DialogTitle>
       <DialogContent>
-        Version {state.newest} was saved there since you opened it here. Yours can go on top of it as the
-        newest version (the other stays in the list of versions), or you take the other one; yours is then one
-        undo away.
+        Version {state.newest} was saved there since you opened it here. Both stay in the list of versions,
+        whichever you go on with.
       </DialogContent>
       <DialogActions>
         <Button onClick={takeOther}>Take the other version</Button>

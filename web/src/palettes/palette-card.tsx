@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
-import { useRemoval } from '../api/use-removal.tsx';
+import { useRemoval } from '../api/use-undoable.tsx';
 import { CARD, GREY } from '../theme.ts';
 import { ColourField } from './colour-field.tsx';
 import { paletteText } from './palette-file.ts';

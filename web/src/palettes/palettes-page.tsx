@@ -4,7 +4,7 @@ import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef } from 'react';
 import { useParams } from 'react-router';
-import { wordsOf } from '../api/use-removal.tsx';
+import { wordsOf } from '../api/words-of.ts';
 import { Sheet } from '../head.tsx';
 import { useProjects } from '../yard/queries.ts';
 import { PaletteCard } from './palette-card.tsx';

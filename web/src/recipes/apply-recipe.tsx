@@ -12,7 +12,7 @@ import {
   type StationName,
 } from '@zesty-tile/core';
 import { useState } from 'react';
-import { wordsOf } from '../api/use-removal.tsx';
+import { wordsOf } from '../api/words-of.ts';
 import { STATION_WORDS } from '../bench/words.ts';
 import { GREY } from '../theme.ts';
 import { ChangeList } from './change-list.tsx';

@@ -5,7 +5,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { type SettingsOf, STATIONS, type StationName, valueWords } from '@zesty-tile/core';
 import { useEffect, useState } from 'react';
 import { answerOf, api } from '../api/client.ts';
-import { useRemoval } from '../api/use-removal.tsx';
+import { useRemoval } from '../api/use-undoable.tsx';
 import { STATION_WORDS } from '../bench/words.ts';
 import { Sheet } from '../head.tsx';
 import { NameDialog } from '../name-dialog.tsx';

@@ -9,7 +9,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { type Recipe, SAVABLE, type StationName, stationsToSave } from '@zesty-tile/core';
 import { type FormEvent, useState } from 'react';
 import { answerOf, api } from '../api/client.ts';
-import { wordsOf } from '../api/use-removal.tsx';
+import { wordsOf } from '../api/words-of.ts';
 import { STATION_WORDS } from '../bench/words.ts';
 
 /** Saves whole or chosen stations of a recipe under a name. */

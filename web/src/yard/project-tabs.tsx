@@ -10,7 +10,7 @@ import Tooltip from '@mui/material/Tooltip';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answerOf, api } from '../api/client.ts';
-import { useRemoval } from '../api/use-removal.tsx';
+import { useRemoval } from '../api/use-undoable.tsx';
 import { NameDialog } from '../name-dialog.tsx';
 import { GREY, ZEST } from '../theme.ts';
 

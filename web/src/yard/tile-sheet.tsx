@@ -11,7 +11,8 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { answerOf, api } from '../api/client.ts';
-import { useRemoval, wordsOf } from '../api/use-removal.tsx';
+import { useRemoval, useUndoable } from '../api/use-undoable.tsx';
+import { wordsOf } from '../api/words-of.ts';
 import { STATION_WORDS } from '../bench/words.ts';
 import { VIEW_WORDS, type ViewName } from '../engine/views.ts';
 import { momentWords } from '../moment.ts';
@@ -99,6 +100,7 @@ interface TileSheetProps {
 export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSheetProps) {
   const queries = useQueryClient();
   const remove = useRemoval();
+  const undoable = useUndoable();
   const { enqueueSnackbar } = useSnackbar();
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const [renaming, setRenaming] = useState(false);
@@ -116,6 +118,17 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
   };
   const change = (json: object) =>
     answerOf(api.tiles[':id'].$patch({ param: { id: tile.id }, json } as never));
+  const duplicate = () => {
+    let copy = '';
+    return undoable(
+      `“${tile.name} copy” was made.`,
+      async () => {
+        const made = await answerOf(api.tiles[':id'].duplicate.$post({ param: { id: tile.id } }));
+        copy = made.tile.id;
+      },
+      () => answerOf(api.tiles[':id'].$delete({ param: { id: copy } })),
+    );
+  };
   const openRecipe = () =>
     tried(async () => {
       const { revision } = await answerOf(api.tiles[':id'].$get({ param: { id: tile.id } }));
@@ -224,16 +237,7 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
         </Button>
       </Box>
       <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)} onClick={() => setMenu(null)}>
-        <MenuItem
-          onClick={() =>
-            tried(
-              () => answerOf(api.tiles[':id'].duplicate.$post({ param: { id: tile.id } })),
-              `“${tile.name} copy” was made.`,
-            )
-          }
-        >
-          Duplicate
-        </MenuItem>
+        <MenuItem onClick={duplicate}>Duplicate</MenuItem>
         <MenuItem onClick={() => setRenaming(true)}>Rename …</MenuItem>
         {projects
           .filter(({ id }) => id !== tile.projectId)
@@ -242,7 +246,11 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
               key={id}
               onClick={() => {
                 onClose();
-                void tried(() => change({ projectId: id }), `${tile.name} is in ${name} now.`);
+                void undoable(
+                  `${tile.name} is in ${name} now.`,
+                  () => change({ projectId: id }),
+                  () => change({ projectId: tile.projectId }),
+                );
               }}
             >
               Move to {name}

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { makeTileFrom } from '../api/upload.ts';
-import { wordsOf } from '../api/use-removal.tsx';
+import { wordsOf } from '../api/words-of.ts';
 
 /** How far the taking in of dropped files is. */
 export interface Intake {

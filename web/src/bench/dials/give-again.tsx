@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { storePicture } from '../../api/upload.ts';
-import { wordsOf } from '../../api/use-removal.tsx';
+import { wordsOf } from '../../api/words-of.ts';
 import { useBench } from '../state.ts';
 import { askAgain } from '../use-engine.ts';
 

@@ -5,7 +5,7 @@ import Select from '@mui/material/Select';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { wordsOf } from '../../api/use-removal.tsx';
+import { wordsOf } from '../../api/words-of.ts';
 import { linearOf } from '../../palettes/nearest.ts';
 import { usePalettes, usePaletteWork } from '../../palettes/use-palettes.ts';
 import { reflectanceWords } from '../../settings/reflectance.ts';

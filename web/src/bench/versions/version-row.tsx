@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { changesBetween } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
-import { wordsOf } from '../../api/use-removal.tsx';
+import { wordsOf } from '../../api/words-of.ts';
 import { momentWords } from '../../moment.ts';
 import { ChangeList } from '../../recipes/change-list.tsx';
 import { GREY } from '../../theme.ts';

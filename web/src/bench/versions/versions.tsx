@@ -57,7 +57,9 @@ export function Versions({ onClose }: { onClose(): void }) {
           <Typography variant="h1">Versions</Typography>
           <Typography color="text.secondary">Every save is kept. Nothing here is ever lost.</Typography>
         </div>
-        <Button onClick={onClose}>To the dials</Button>
+        <Button onClick={onClose} sx={{ flex: 'none' }}>
+          To the dials
+        </Button>
       </Box>
       <Steps />
       <Typography variant="h2">Saved</Typography>

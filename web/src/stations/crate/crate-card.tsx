@@ -6,7 +6,7 @@ import type { StationName } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { answerOf, api } from '../../api/client.ts';
-import { wordsOf } from '../../api/use-removal.tsx';
+import { wordsOf } from '../../api/words-of.ts';
 import { STATION_WORDS } from '../../bench/words.ts';
 import { momentWords } from '../../moment.ts';
 import { CARD, FIGURES, GREY } from '../../theme.ts';

@@ -4,7 +4,7 @@ import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
 import { PROFILES } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
-import { wordsOf } from '../../api/use-removal.tsx';
+import { wordsOf } from '../../api/words-of.ts';
 import { useBench } from '../../bench/state.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { channelWords } from './channels.ts';
