@@ -10,8 +10,9 @@ import {
   STATIONS,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
+import fc from 'fast-check';
 import { aimFor } from '../../src/stations/gauge/station.ts';
-import { softHold, undoHold } from '../../src/stations/gauge/tone.ts';
+import { luminanceMap, softHold, undoHold } from '../../src/stations/gauge/tone.ts';
 import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
 import { frameOf, joined, runStation } from './run.ts';
 
@@ -153,5 +154,39 @@ describe('marks of Gauge', () => {
     const { marks: held, counted } = gaugeMarks(white, { ...all, countTo: 92 });
     expect(counted).to.equal(1000);
     expect(held[500]).to.equal(MARK.above);
+  });
+});
+
+describe('the map of luminance', () => {
+  const limits: [number, number] = [0.02, 0.9];
+  const anyTone = fc.record({
+    gain: fc.double({ min: 0.1, max: 8, noNaN: true }),
+    contrast: fc.double({ min: 0.3, max: 2, noNaN: true }),
+    pivot: fc.double({ min: 0.01, max: 0.9, noNaN: true }),
+    hold: fc.constantFrom(null, limits),
+  });
+
+  it('never turns an order round, and keeps inside the limits that it holds', () => {
+    fc.assert(
+      fc.property(anyTone, (tone) => {
+        const map = luminanceMap(tone);
+        let last = Number.NEGATIVE_INFINITY;
+        for (let y = 0; y <= 1.5; y += 0.05) {
+          const v = map(y);
+          expect(v).to.be.at.least(last);
+          if (tone.hold) expect(v).to.be.within(limits[0], limits[1]);
+          last = v;
+        }
+      }),
+    );
+  });
+
+  it('contrast leaves the pivot where it is', () => {
+    fc.assert(
+      fc.property(anyTone, (tone) => {
+        const map = luminanceMap({ ...tone, hold: null });
+        expect(map(tone.pivot / tone.gain)).to.be.closeTo(tone.pivot, 1e-9);
+      }),
+    );
   });
 });

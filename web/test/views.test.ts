@@ -1,0 +1,86 @@
+import { linearToSrgb, MAP_NAMES, Raster, STATION_NAMES, type StationOutputs } from '@zesty-tile/core';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { readoutAt } from '../src/bench/floor/readout.ts';
+import { FLOOR_VIEW_OF, rgbaOf, stationOf, VIEW_NAMES, viewBefore, viewRaster } from '../src/engine/views.ts';
+import { momentWords } from '../src/moment.ts';
+import { channelsOfFile } from '../src/stations/crate/channels.ts';
+
+const plane = (v: number) => Float32Array.of(v, v, v, v);
+const one = (v: number) => new Raster(2, 2, [plane(v)]);
+const three = (v: number) => new Raster(2, 2, [plane(v), plane(v), plane(v)]);
+
+describe('what the Floor shows', () => {
+  const join = { picture: three(0.2), alpha: null, given: {}, before: async () => three(0.2) };
+  const relief = { height: plane(0.4), normal: three(0), occlusion: null, cavity: plane(0.5) };
+
+  it('a view is there as soon as its own station has run, and not before', () => {
+    const upTo: Partial<StationOutputs> = { join, gauge: { albedo: three(0.3) } } as never;
+    expect(viewRaster(upTo, 'joined', 2)?.planes[0][0]).to.be.closeTo(0.2, 1e-6);
+    expect(viewRaster(upTo, 'albedo', 2)?.planes[0][0]).to.be.closeTo(0.3, 1e-6);
+    for (const view of ['height', 'normal', 'cavity', 'roughness', 'gloss'] as const) {
+      expect(viewRaster(upTo, view, 2), view).to.equal(null);
+    }
+    const more = { ...upTo, relief } as Partial<StationOutputs>;
+    for (const view of ['height', 'normal', 'cavity'] as const) {
+      expect(stationOf(view)).to.equal('relief');
+      expect(viewRaster(more, view, 2), view).to.not.equal(null);
+    }
+    expect(viewRaster(more, 'gloss', 2)).to.equal(null);
+  });
+
+  it('every view names a station, every station a view, and before lies earlier on the Course', () => {
+    for (const view of VIEW_NAMES) {
+      const before = viewBefore(view);
+      if (!before) continue;
+      const at = (name: typeof view) => STATION_NAMES.indexOf(stationOf(name));
+      expect(at(before), `${view} from ${before}`).to.be.below(at(view));
+    }
+    expect(FLOOR_VIEW_OF.square).to.equal('photo');
+    expect(VIEW_NAMES).to.include.members([...MAP_NAMES]);
+  });
+
+  it('colours on screen are within one code of the exact curve, and clamp', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -0.5, max: 1.5, noNaN: true }), (v) => {
+        const exact = 255 * Math.min(1, Math.max(0, linearToSrgb(v)));
+        expect(Math.abs(rgbaOf(three(v), 'albedo')[0] - exact)).to.be.at.most(1);
+      }),
+    );
+    expect([...rgbaOf(one(0.25), 'roughness').slice(0, 4)]).to.deep.equal([64, 64, 64, 255]);
+  });
+
+  it('a reading of the albedo says where it stands against the band and which palette colour is near', () => {
+    const shown = { view: 'albedo' as const, width: 2, height: 2, rgba: new Uint8ClampedArray(16) };
+    const read = (v: number, language: 'y' | 'srgb' | 'percent' = 'y') =>
+      readoutAt({ ...shown, planes: three(v).planes }, 0, 0, {
+        depthMm: 1,
+        line: 'fired-clay-red',
+        language,
+        palette: [{ name: 'ash', hex: '#808080' }],
+      });
+    expect(read(0.2)).to.match(/Y 0\.200 {2}inside the band {2}0\.0\d\d from ash$/);
+    expect(read(0.02)).to.include('below the band');
+    expect(read(0.9)).to.include('above the band');
+    expect(read(0.2, 'percent')).to.include('20.0 %');
+    expect(read(0.2, 'srgb')).to.include('grey sRGB 124');
+  });
+});
+
+describe('words', () => {
+  it('a moment of today is its time alone, another day is named', () => {
+    const now = new Date();
+    now.setHours(9, 5, 0, 0);
+    expect(momentWords(now)).to.equal('09:05');
+    expect(momentWords(new Date(2020, 0, 31, 23, 59))).to.match(/2020.*, 23:59$/);
+  });
+
+  it('a file of a crate says what is in each channel', () => {
+    expect(channelsOfFile('sea wall_occlusion-roughness-metallic.png')).to.equal(
+      'Occlusion in red, Roughness in green, Metallic in blue',
+    );
+    expect(channelsOfFile('a_b_height.png')).to.equal('Height');
+    expect(channelsOfFile('a.tile.json')).to.include('Recipe');
+    expect(channelsOfFile('stranger.png')).to.equal('');
+  });
+});
