@@ -94,6 +94,10 @@ export async function dialTimings(): Promise<{ work: string; ms: number; wanted:
         times.push((await page.evaluate('window.afterKey')) as number);
         await idle(page);
       }
+      await page
+        .getByTestId('saved')
+        .getByText(/Saved \d/)
+        .waitFor();
       rows.push({ work: `${dial} dial to the painted ${view}, ${SIZE}²`, ms: median(times), wanted });
     }
   } finally {

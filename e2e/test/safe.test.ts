@@ -60,6 +60,35 @@ describe('nothing is lost', () => {
     await again.context().close();
   });
 
+  it('a page that is left while its save is under way meets no conflict with itself', async () => {
+    const page = await stage.page();
+    await page.goto(url);
+    await onFloor(page, 'evened');
+    const arrived = new Promise<void>((resolve) => {
+      // The server takes it, but its answer never comes.
+      void page.route('**/revisions', async (route) => {
+        await route.fetch();
+        resolve();
+      });
+    });
+    await setAmount(page, '0.35');
+    await arrived;
+    const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
+    await page.close({ runBeforeUnload: false });
+    const again = await page.context().newPage();
+    await again.goto(url);
+    await onFloor(again, 'evened');
+    expect(await amount(again).inputValue()).to.equal('0.35');
+    await again
+      .getByTestId('saved')
+      .getByText(/^Saved/)
+      .waitFor();
+    expect(await again.getByRole('dialog').count()).to.equal(0);
+    const { revision } = await (await fetch(`${stage.url}/api/tiles/${tiles[0].id}`)).json();
+    expect(revision.recipe.stations.even.amount).to.equal(0.35);
+    await again.context().close();
+  });
+
   it('two windows on one tile: the conflict is said, and either version can be gone on with', async () => {
     const [one, two] = [await stage.page(), await stage.page()];
     for (const page of [one, two]) {

@@ -5,8 +5,8 @@ import { useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { answerOf, api } from '../api/client.ts';
 import { Bench } from './bench.tsx';
-import { readDraft } from './draft.ts';
-import { recipeChanged, startSaving, useSave } from './save.ts';
+import { dropDraft, readDraft } from './draft.ts';
+import { isSameWork, recipeChanged, startSaving, useSave } from './save.ts';
 import { openTile, useBench } from './state.ts';
 
 const isStation = (name: string | undefined): name is StationName =>
@@ -26,7 +26,10 @@ export function BenchPage() {
     if (!data || opened === id) return;
     const held = parseRecipe(data.revision.recipe);
     const { sha256, width, height } = data.source;
-    const draft = readDraft(id);
+    const kept = readDraft(id);
+    // A page that was left while its save was under way finds its own change saved: that is no conflict.
+    const draft = kept && isSameWork(kept.recipe, held) ? null : kept;
+    if (kept && !draft) dropDraft(id);
     startSaving(held);
     openTile({
       tileId: id,

@@ -26,6 +26,9 @@ const setState = (state: SaveState) => useSave.setState({ state });
 /** What counts as a change: the settings. Decisions follow from them and ride along. */
 const essence = (recipe: Recipe) => stableJson([recipe.seed, recipe.stations]);
 
+/** Whether two recipes are the same work. */
+export const isSameWork = (a: Recipe, b: Recipe): boolean => essence(a) === essence(b);
+
 /** Tells the saver which recipe the server holds. */
 export function startSaving(recipe: Recipe): void {
   clearTimeout(timer);
