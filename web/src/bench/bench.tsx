@@ -20,13 +20,13 @@ import { useShortcuts } from './shortcuts.ts';
 import { Sill } from './sill/sill.tsx';
 import { useBench } from './state.ts';
 import { useEngine } from './use-engine.ts';
-import { goBack, useSteps } from './use-steps.ts';
+import { goBack, useNextSteps } from './use-steps.ts';
 import { Versions } from './versions/versions.tsx';
 
 const split = { width: 6, background: GREY.walls, cursor: 'col-resize' };
 
 function UndoRedo() {
-  const { undo, redo } = useSteps();
+  const { undo, redo } = useNextSteps();
   return (
     <>
       {(

@@ -17,20 +17,29 @@ export interface NamedStep {
   back: number;
 }
 
-/** The steps since the tile was opened, newest first, and the names of the next undo and redo. */
-export function useSteps(): { steps: NamedStep[]; undo: string | null; redo: string | null } {
+/** All recipes from the first to the last step, undone ones too, and which of them is in hand. */
+function useRow(): { row: Recipe[]; here: number } {
   const past = useStore(useBench.temporal, (s) => s.pastStates) as { recipe: Recipe }[];
   const future = useStore(useBench.temporal, (s) => s.futureStates) as { recipe: Recipe }[];
   const recipe = useBench((s) => s.recipe);
   const row = [...past, { recipe }, ...[...future].reverse()].map((one) => one.recipe);
-  const here = past.length;
-  const steps = row
+  return { row, here: past.length };
+}
+
+/** The names of the next undo and redo; looked at on every move of a dial, so no more than these. */
+export function useNextSteps(): { undo: string | null; redo: string | null } {
+  const { row, here } = useRow();
+  return {
+    undo: here > 0 ? stepWords(row[here - 1], row[here]) : null,
+    redo: here < row.length - 1 ? stepWords(row[here], row[here + 1]) : null,
+  };
+}
+
+/** The steps since the tile was opened, newest first. */
+export function useSteps(): NamedStep[] {
+  const { row, here } = useRow();
+  return row
     .slice(1)
     .map((after, k) => ({ words: stepWords(row[k], after), back: here - (k + 1) }))
     .reverse();
-  return {
-    steps,
-    undo: here > 0 ? stepWords(row[here - 1], row[here]) : null,
-    redo: future.length > 0 ? stepWords(row[here], row[here + 1]) : null,
-  };
 }

@@ -134,10 +134,7 @@ export function SettingsPage() {
             A grey card reads {reflectanceWords(0.18, settings.language)}.
           </Typography>
         </Row>
-        <Row
-          title="Memory for results"
-          help="What was computed once is kept, so that going back is instant. Takes effect on the next change of a dial."
-        >
+        <Row title="Memory for results" help="What was computed once is kept, so that going back is instant.">
           <Select
             size="small"
             value={settings.cacheMb}

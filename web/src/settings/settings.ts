@@ -1,3 +1,4 @@
+import { SIZES } from '@zesty-tile/core';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { THEME_NAMES, type ThemeName } from '../theme.ts';
@@ -40,9 +41,9 @@ function sound(kept: Partial<Settings>): Partial<Settings> {
   if (THEME_NAMES.includes(kept.theme as ThemeName)) out.theme = kept.theme;
   if (LANGUAGES.includes(kept.language as Language)) out.language = kept.language;
   if (inside(kept.stage, STAGE.least, STAGE.most)) out.stage = kept.stage;
-  if (inside(kept.cacheMb, CACHE_MB[0], CACHE_MB[CACHE_MB.length - 1])) out.cacheMb = kept.cacheMb;
+  if ((CACHE_MB as readonly unknown[]).includes(kept.cacheMb)) out.cacheMb = kept.cacheMb;
   if (inside(kept.edgeMetres, 0.01, 100)) out.edgeMetres = kept.edgeMetres;
-  if (inside(kept.size, 256, 4096)) out.size = kept.size;
+  if ((SIZES as readonly unknown[]).includes(kept.size)) out.size = kept.size;
   if (kept.firstNoteSeen === true) out.firstNoteSeen = true;
   return out;
 }

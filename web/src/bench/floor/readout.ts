@@ -1,4 +1,4 @@
-import { albedoBand, chartLine, linearToSrgb } from '@zesty-tile/core';
+import { albedoBand, chartLine, linearToSrgb, luminanceOf } from '@zesty-tile/core';
 import type { ShownView } from '../../engine/protocol.ts';
 import { viewKind } from '../../engine/views.ts';
 import { nearestColour } from '../../palettes/nearest.ts';
@@ -33,7 +33,7 @@ export function readoutAt(shown: ShownView, x: number, y: number, frame: Readout
     case 'colour': {
       const [r, g, b] = values;
       const codes = values.map((v) => Math.round(255 * Math.min(1, Math.max(0, linearToSrgb(v)))));
-      const luminance = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+      const luminance = luminanceOf(r, g, b);
       const said =
         frame.language === 'srgb'
           ? `grey ${reflectanceWords(luminance, 'srgb')}`

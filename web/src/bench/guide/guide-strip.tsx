@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
+import { luminanceOf } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
@@ -24,7 +25,6 @@ function Picked({ hex, projectId }: { hex: string; projectId: string }) {
   const language = useSettings((s) => s.language);
   const { enqueueSnackbar } = useSnackbar();
   const [chosen, setChosen] = useState('');
-  const [r, g, b] = linearOf(hex);
   const into = palettes?.find(({ id }) => id === chosen)?.id ?? palettes?.[0]?.id ?? NEW;
   const add = async () => {
     try {
@@ -41,7 +41,7 @@ function Picked({ hex, projectId }: { hex: string; projectId: string }) {
       <span data-testid="picked" style={{ font: `11.5px ${FIGURES}` }}>
         {hex}
         <br />
-        {reflectanceWords(0.2126 * r + 0.7152 * g + 0.0722 * b, language)}
+        {reflectanceWords(luminanceOf(...linearOf(hex)), language)}
       </span>
       <Select
         size="small"

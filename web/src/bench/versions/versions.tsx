@@ -13,7 +13,7 @@ import { VersionRow } from './version-row.tsx';
 const STEPS_SHOWN = 12;
 
 function Steps() {
-  const { steps } = useSteps();
+  const steps = useSteps();
   return (
     <section aria-label="Steps">
       <Typography variant="h2" sx={{ mb: 0.5 }}>
