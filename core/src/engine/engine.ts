@@ -40,8 +40,8 @@ export interface EvaluationRequest {
   signal?: AbortSignal;
   /** Share of the whole done, 0..1, and the station at work. */
   onProgress?(station: StationName, done: number): void;
-  /** Called as soon as a station's result is there, before it is measured. */
-  onOutput?(station: StationName, outputs: Partial<StationOutputs>): void;
+  /** Called as soon as a station's result is there, before it is measured; the walk goes on when it is done. */
+  onOutput?(station: StationName, outputs: Partial<StationOutputs>): void | Promise<void>;
   /** Called as soon as a station is measured, before the next begins. */
   onStation?(station: StationName, verdict: Verdict, outputs: Partial<StationOutputs>): void;
 }
@@ -145,7 +145,7 @@ class Walk {
       const start = performance.now();
       const stage = await this.#stage(name, this.#size);
       outputs[name] = stage.output;
-      this.#request.onOutput?.(name, outputs as Partial<StationOutputs>);
+      await this.#request.onOutput?.(name, outputs as Partial<StationOutputs>);
       const verdict = await this.#verdict(name, stage);
       verdicts[name] = verdict;
       this.#timings[name] = stage.fresh ? performance.now() - start : 0;

@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import { type Engine, startEngine } from '../engine/engine.ts';
 import type { Update } from '../engine/protocol.ts';
 import { useSettings } from '../settings/settings.ts';
+import { afterPaint } from './after-paint.ts';
 import { recipeChanged } from './save.ts';
 import { useBench, viewInForce } from './state.ts';
 
@@ -28,6 +29,8 @@ function requests() {
   let waiting = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let count = 0;
+  // The Floor comes first: the Sill, the Course and the dials are redrawn when its picture is painted.
+  const paint = afterPaint();
   const start = () => {
     clearTimeout(timer);
     waiting = false;
@@ -35,14 +38,23 @@ function requests() {
     const mine = ++count;
     const { recipe, source } = useBench.getState();
     const view = viewInForce(useBench.getState());
-    const take = (update: Update) => {
-      useBench.getState().take(update);
-      if (mine !== count || update.kind === 'busy') return;
-      if (update.kind === 'view' || update.kind === 'failed' || update.kind === 'idle') {
-        startedAt = 0;
-        if (waiting) start();
+    const answered = () => {
+      if (mine !== count) return;
+      startedAt = 0;
+      if (waiting) start();
+    };
+    const take = (update: Update): Promise<void> | undefined => {
+      if (update.kind === 'view') {
+        useBench.getState().take(update);
+        const painted = paint.painting();
+        answered();
+        return painted;
       }
-      if (update.kind === 'failed' && update.code === 'away') timer = setTimeout(start, AGAIN_MS);
+      paint.later(() => useBench.getState().take(update));
+      if (update.kind === 'failed' || update.kind === 'idle') answered();
+      if (update.kind === 'failed' && update.code === 'away' && mine === count) {
+        timer = setTimeout(start, AGAIN_MS);
+      }
     };
     void running?.show({ recipe, source, view }, Comlink.proxy(take));
   };
@@ -55,7 +67,10 @@ function requests() {
         timer = setTimeout(start, left);
       }
     },
-    end: () => clearTimeout(timer),
+    end() {
+      clearTimeout(timer);
+      paint.end();
+    },
   };
 }
 

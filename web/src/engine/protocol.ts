@@ -24,18 +24,27 @@ export interface Thumbnail {
   rgba: Uint8ClampedArray<ArrayBuffer>;
 }
 
-/** Everything the Sill needs, at one size. */
-export interface ShownMaps {
+/** A square map for the Sill. */
+export interface ShownMap {
   size: number;
-  albedo: Uint8ClampedArray<ArrayBuffer>;
-  normal: Uint8ClampedArray<ArrayBuffer>;
+  rgba: Uint8ClampedArray<ArrayBuffer>;
+}
+
+/** Everything the Sill needs. While a dial moves, maps that it does not touch stay at their sharper size. */
+export interface ShownMaps {
+  albedo: ShownMap;
+  normal: ShownMap;
   /** Occlusion, roughness, metallic in red, green, blue. */
-  packed: Uint8ClampedArray<ArrayBuffer>;
-  opacity: Uint8ClampedArray<ArrayBuffer> | null;
+  packed: ShownMap;
+  opacity: ShownMap | null;
   /** 0..1, brought down to at most 512 px. */
   height: { size: number; values: Float32Array };
   f0: [number, number, number];
   metallic: number;
+  /** Depth of the relief as a share of the tile's edge. */
+  depthShare: number;
+  /** +1 where the normal's green points up in the picture, −1 where it points down. */
+  green: 1 | -1;
 }
 
 /** Where some of the albedo lies beyond any real surface: each pixel's `MARK`. */
@@ -70,7 +79,7 @@ export type Update =
 
 /** What the worker offers to the page. */
 export interface EngineWorker {
-  show(request: ShowRequest, onUpdate: (update: Update) => void): Promise<void>;
+  show(request: ShowRequest, onUpdate: (update: Update) => Promise<void> | undefined): Promise<void>;
   /** Another view of what is already computed, which is followed from now on. */
   look(view: ViewName): ShownView | null;
   /** A view of what is already computed, once. */

@@ -120,38 +120,45 @@ export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName, siz
 }
 
 const CODES = 4096;
-let codes: Uint8ClampedArray | null = null;
+let codes: Uint8Array | null = null;
 
 /** 8-bit sRGB code of linear light by its square root, which spreads the steep start of the curve. */
-function codesOnce(): Uint8ClampedArray {
-  if (!codes) {
-    codes = new Uint8ClampedArray(CODES + 1);
-    for (let i = 0; i <= CODES; i++) codes[i] = 255 * linearToSrgb((i / CODES) ** 2);
-  }
+function codesOnce(): Uint8Array {
+  if (!codes)
+    codes = Uint8Array.from({ length: CODES + 1 }, (_, i) => 255 * linearToSrgb((i / CODES) ** 2) + 0.5);
   return codes;
 }
 
+const OPAQUE = 0xff000000;
+
 /** Interleaved RGBA of a raster as it is shown; colour within one code of what a file would hold. */
 export function rgbaOf(raster: Raster, view: ViewName): Uint8ClampedArray<ArrayBuffer> {
-  const planes = viewKind(view) === 'colour' ? raster.planes : encodedPlanes(raster, view as MapName);
+  const isColour = viewKind(view) === 'colour';
+  const planes = isColour ? raster.planes : encodedPlanes(raster, view as MapName);
   const [r, g, b] = planes.length === 1 ? [planes[0], planes[0], planes[0]] : planes;
   const out = new Uint8ClampedArray(4 * r.length);
-  if (viewKind(view) === 'colour') {
-    const table = codesOnce();
-    const codeOf = (v: number) => table[v >= 1 ? CODES : v > 0 ? (Math.sqrt(v) * CODES + 0.5) | 0 : 0];
-    for (let i = 0, at = 0; i < r.length; i++, at += 4) {
-      out[at] = codeOf(r[i]);
-      out[at + 1] = codeOf(g[i]);
-      out[at + 2] = codeOf(b[i]);
-      out[at + 3] = 255;
-    }
-    return out;
-  }
-  for (let i = 0, at = 0; i < r.length; i++, at += 4) {
-    out[at] = 255 * r[i];
-    out[at + 1] = 255 * g[i];
-    out[at + 2] = 255 * b[i];
-    out[at + 3] = 255;
-  }
+  // Four bytes at once, red first: every machine that runs a browser is little-endian.
+  const pixels = new Uint32Array(out.buffer);
+  if (isColour) fillColour(pixels, r, g, b);
+  else fillData(pixels, r, g, b);
   return out;
+}
+
+function fillColour(pixels: Uint32Array, r: Float32Array, g: Float32Array, b: Float32Array): void {
+  const table = codesOnce();
+  // Below zero the root is no number, whose index is 0.
+  for (let i = 0; i < pixels.length; i++) {
+    const red = table[Math.min(CODES, (Math.sqrt(r[i]) * CODES + 0.5) | 0)];
+    const green = table[Math.min(CODES, (Math.sqrt(g[i]) * CODES + 0.5) | 0)];
+    const blue = table[Math.min(CODES, (Math.sqrt(b[i]) * CODES + 0.5) | 0)];
+    pixels[i] = OPAQUE | (blue << 16) | (green << 8) | red;
+  }
+}
+
+const byteOf = (value: number): number => Math.max(0, Math.min(255, (255 * value + 0.5) | 0));
+
+function fillData(pixels: Uint32Array, r: Float32Array, g: Float32Array, b: Float32Array): void {
+  for (let i = 0; i < pixels.length; i++) {
+    pixels[i] = OPAQUE | (byteOf(b[i]) << 16) | (byteOf(g[i]) << 8) | byteOf(r[i]);
+  }
 }

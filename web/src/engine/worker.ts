@@ -14,11 +14,13 @@ import {
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
+import { News } from './news.ts';
 import { serverHost } from './pixels.ts';
 import type {
   EngineWorker,
   LuminanceBins,
   Marks,
+  ShownMap,
   ShownMaps,
   ShownView,
   Thumbnail,
@@ -81,7 +83,7 @@ function thumbnailOf({ outputs, size }: Made, station: StationName): Thumbnail |
   return { width, height, rgba: rgbaOf(resizeArea(raster, width, height), view) };
 }
 
-function packedRgba(maps: TileOutputs): ShownMaps['packed'] {
+function packedRgba(maps: TileOutputs): ShownMap['rgba'] {
   const { roughness, metallic } = maps.finish;
   const occlusion = maps.relief.occlusion;
   const out = new Uint8ClampedArray(4 * roughness.length);
@@ -94,30 +96,33 @@ function packedRgba(maps: TileOutputs): ShownMaps['packed'] {
   return out;
 }
 
-/** What was sent of each kind last, so that the same is not sent again. */
-const sent = { stations: new Map<StationName, unknown[]>(), maps: new Map<keyof ShownMaps, unknown[]>() };
-
-/** True, once, for every new set of things that something was made from. */
-function isNews<K>(known: Map<K, unknown[]>, key: K, from: unknown[]): boolean {
-  const last = known.get(key);
-  if (last?.length === from.length && last.every((one, k) => one === from[k])) return false;
-  known.set(key, from);
-  return true;
-}
+const sentStations = new News<StationName>();
+const sentMaps = new News<keyof ShownMaps>();
 
 /** Those maps of the Sill that changed since they were sent last. */
-function newMaps({ outputs, size }: Made): Partial<ShownMaps> | null {
+function newMaps(
+  { outputs, size }: Made,
+  { square, relief: chosen }: Recipe['stations'],
+): Partial<ShownMaps> | null {
   const { join, gauge, relief, finish } = outputs;
   if (!join || !gauge || !relief || !finish) return null;
-  const maps: Partial<ShownMaps> = { size, f0: finish.f0, metallic: finish.metallic };
-  const isNew = (key: keyof ShownMaps, ...from: unknown[]) => isNews(sent.maps, key, from);
-  if (isNew('albedo', gauge.albedo)) maps.albedo = rgbaOf(gauge.albedo, 'albedo');
-  if (isNew('normal', relief.normal)) maps.normal = rgbaOf(relief.normal, 'normal');
+  const maps: Partial<ShownMaps> = {
+    f0: finish.f0,
+    metallic: finish.metallic,
+    depthShare: chosen.depthMm / 1000 / square.edgeMetres,
+    green: chosen.normalY === 'up' ? 1 : -1,
+  };
+  const isNew = (key: keyof ShownMaps, ...from: unknown[]) => sentMaps.is(key, size, ...from);
+  if (isNew('albedo', gauge.albedo)) maps.albedo = { size, rgba: rgbaOf(gauge.albedo, 'albedo') };
+  if (isNew('normal', relief.normal)) maps.normal = { size, rgba: rgbaOf(relief.normal, 'normal') };
   if (isNew('packed', relief.occlusion, finish.roughness, finish.metallic)) {
-    maps.packed = packedRgba({ join, gauge, relief, finish });
+    maps.packed = { size, rgba: packedRgba({ join, gauge, relief, finish }) };
   }
-  if (isNew('opacity', join.alpha, size)) {
-    maps.opacity = join.alpha ? rgbaOf(new Raster(size, size, [join.alpha]), 'opacity') : null;
+  if (isNew('opacity', join.alpha)) {
+    maps.opacity = join.alpha && {
+      size,
+      rgba: rgbaOf(new Raster(size, size, [join.alpha]), 'opacity'),
+    };
   }
   if (isNew('height', relief.height)) {
     const heightSize = Math.min(HEIGHT_SIZE, size);
@@ -151,7 +156,9 @@ function transfers(update: Update): Transferable[] {
   if (update.kind === 'marks') return update.marks ? [update.marks.values.buffer] : [];
   if (update.kind !== 'maps') return [];
   const { albedo, normal, packed, opacity, height } = update.maps;
-  return [albedo, normal, packed, opacity, height?.values].flatMap((one) => (one ? [one.buffer] : []));
+  return [albedo?.rgba, normal?.rgba, packed?.rgba, opacity?.rgba, height?.values].flatMap((one) =>
+    one ? [one.buffer] : [],
+  );
 }
 
 const rest = (signal: AbortSignal) =>
@@ -173,12 +180,19 @@ const worker: EngineWorker = {
     current = abort;
     wantedView = view;
     const { signal } = abort;
-    const send = (update: Update) => {
-      if (!signal.aborted) onUpdate(Comlink.transfer(update, transfers(update)));
+    const send = (update: Update): Promise<void> | undefined => {
+      if (signal.aborted) return;
+      return onUpdate(Comlink.transfer(update, transfers(update)));
     };
     let decided: Recipe = recipe;
     const pass = async (size: number, quick: boolean) => {
       let shownView: ViewName | null = null;
+      // What is measured on the way waits until the Floor has its picture.
+      let waiting: (() => void)[] = [];
+      const report = () => {
+        for (const one of waiting) one();
+        waiting = [];
+      };
       const evaluation = await engine.evaluate({
         recipe: decided,
         source,
@@ -187,25 +201,31 @@ const worker: EngineWorker = {
         until: quick ? 'relief' : undefined,
         withoutOcclusion: quick,
         onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
-        onOutput(_station, outputs) {
+        async onOutput(_station, outputs) {
           if (signal.aborted) return;
           latest = { outputs, size };
           // The Floor need not wait for stations that it does not show, nor for what is measured.
           const shown = shownView === wantedView ? null : viewOf(latest, wantedView);
           if (!shown) return;
           shownView = shown.view;
-          send({ kind: 'view', shown, size });
+          // The page has the processor to itself while it paints.
+          await send({ kind: 'view', shown, size });
         },
-        onStation(station, verdict, outputs) {
+        onStation(station, verdict, live) {
           if (signal.aborted || quick) return;
-          if (!isNews(sent.stations, station, [outputs[station], verdict])) return;
-          const thumbnail = thumbnailOf({ outputs, size }, station);
-          send({ kind: 'station', station, verdict, thumbnail, size });
-          if (station !== 'gauge') return;
-          send({ kind: 'marks', marks: beyondMarks(outputs.gauge!.albedo, recipe) });
-          send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
+          const outputs = { ...live };
+          waiting.push(() => {
+            if (!sentStations.is(station, size, outputs[station], verdict)) return;
+            const thumbnail = thumbnailOf({ outputs, size }, station);
+            send({ kind: 'station', station, verdict, thumbnail, size });
+            if (station !== 'gauge') return;
+            send({ kind: 'marks', marks: beyondMarks(outputs.gauge!.albedo, recipe) });
+            send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
+          });
+          if (shownView === wantedView) report();
         },
       });
+      if (!signal.aborted) report();
       decided = evaluation.recipe;
       return evaluation;
     };
@@ -216,7 +236,7 @@ const worker: EngineWorker = {
         else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
         const { outputs, timings } = await pass(size, false);
         whole = { outputs, size };
-        const maps = signal.aborted ? null : newMaps(whole);
+        const maps = signal.aborted ? null : newMaps(whole, recipe.stations);
         if (maps) send({ kind: 'maps', maps });
         send({ kind: 'settled', size, decisions: decided.decisions, timings });
       }

@@ -56,6 +56,8 @@ export function luminanceMap({ gain, contrast, pivot, hold }: Tone): (y: number)
 }
 
 const MOST_LIFT = 4;
+/** Pixels between two pauses. */
+const BLOCK = 0x8000;
 
 /**
  * Linear RGB through a tone and a colour factor (1 leaves it, 0 is grey): chroma is scaled in OKLab
@@ -68,15 +70,22 @@ export async function applyTone(
   colour: number,
   breathe: (done: number) => Promise<void>,
 ): Promise<Raster> {
-  const { width, height } = picture;
-  const out = Raster.filled(width, height, 3);
+  const out = Raster.filled(picture.width, picture.height, 3);
+  const count = picture.width * picture.height;
+  for (let from = 0; from < count; from += BLOCK) {
+    await breathe(from / count);
+    toneBlock(picture, out, tone, colour, from, Math.min(count, from + BLOCK));
+  }
+  return out;
+}
+
+function toneBlock(picture: Raster, out: Raster, tone: Tone, colour: number, from: number, to: number): void {
   const [wr, wg, wb] = LUMINANCE;
   const aimOf = luminanceMap(tone);
   const most = tone.gain * MOST_LIFT;
   const [r0, g0, b0] = picture.planes;
   const [r1, g1, b1] = out.planes;
-  for (let i = 0; i < r0.length; i++) {
-    if ((i & 0x3fff) === 0) await breathe(i / r0.length);
+  for (let i = from; i < to; i++) {
     const y = wr * r0[i] + wg * g0[i] + wb * b0[i];
     const aim = aimOf(y);
     // Near black the ratio would blow up noise: beyond a limit the rest is added as grey.
@@ -112,5 +121,4 @@ export async function applyTone(
     g1[i] = g;
     b1[i] = b;
   }
-  return out;
 }

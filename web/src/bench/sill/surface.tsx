@@ -1,5 +1,5 @@
 import { useThree } from '@react-three/fiber';
-import { type DependencyList, useEffect, useMemo } from 'react';
+import { type DependencyList, useEffect, useMemo, useState } from 'react';
 import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
 import { REPEATS, type Shape, shapeOf, TILE_EDGE } from './shapes.ts';
@@ -12,10 +12,6 @@ interface SurfaceProps {
   shape: Shape;
   show: Show;
   off: readonly SillMap[];
-  /** Depth of the relief as a share of the tile's edge. */
-  depthShare: number;
-  /** +1 where green points up in the picture, −1 where it points down. */
-  green: 1 | -1;
 }
 
 /** Linear reflectance of clay, and of what stands in for an albedo that is off. */
@@ -24,6 +20,9 @@ const PLAIN = 0.18;
 /** What stands in for roughness that is off, and F0 that is off: a usual dielectric. */
 const PLAIN_ROUGHNESS = 0.6;
 const PLAIN_F0 = 0.04;
+
+/** So long no map changes before a Sill without a graphics card follows. */
+const REST_MS = 200;
 
 /** Index of refraction with this reflectance at normal incidence. */
 function iorOf(f0: number): number {
@@ -50,12 +49,11 @@ function useTexture<T extends THREE.Texture | null>(make: () => T, on: Dependenc
 
 /** The Sill's maps as textures; only a map that changed is uploaded again. */
 function useTextures(maps: ShownMaps, anisotropy: number, alone: SillMap | null): SillTextures {
-  const { size } = maps;
-  const albedo = useTexture(() => textureOf(maps.albedo, size, true, anisotropy), [maps.albedo]);
-  const normal = useTexture(() => textureOf(maps.normal, size, false, anisotropy), [maps.normal]);
-  const packed = useTexture(() => textureOf(maps.packed, size, false, anisotropy), [maps.packed]);
+  const albedo = useTexture(() => textureOf(maps.albedo, true, anisotropy), [maps.albedo]);
+  const normal = useTexture(() => textureOf(maps.normal, false, anisotropy), [maps.normal]);
+  const packed = useTexture(() => textureOf(maps.packed, false, anisotropy), [maps.packed]);
   const opacity = useTexture(
-    () => maps.opacity && textureOf(maps.opacity, size, false, anisotropy),
+    () => maps.opacity && textureOf(maps.opacity, false, anisotropy),
     [maps.opacity],
   );
   const height = useTexture(() => heightTexture(maps.height), [maps.height]);
@@ -92,11 +90,24 @@ function setLit(
   );
 }
 
+/** Where the processor draws the Sill too, it would take it from the moving dial: it follows when that rests. */
+function useRested(maps: ShownMaps, waitMs: number): ShownMaps {
+  const [rested, setRested] = useState(maps);
+  useEffect(() => {
+    if (waitMs === 0) return;
+    const timer = setTimeout(() => setRested(maps), waitMs);
+    return () => clearTimeout(timer);
+  }, [maps, waitMs]);
+  return waitMs === 0 ? maps : rested;
+}
+
 /** The shape under its maps, lit or flat, as many of them as are in play. */
-export function Surface({ maps, shape, show, off, depthShare, green }: SurfaceProps) {
+export function Surface({ maps: latest, shape, show, off }: SurfaceProps) {
   const gl = useThree((state) => state.gl);
   const invalidate = useThree((state) => state.invalidate);
-  const geometry = useMemo(() => shapeOf(shape, isSoftware(gl.getContext()) ? 0.35 : 1), [shape, gl]);
+  const software = useMemo(() => isSoftware(gl.getContext()), [gl]);
+  const geometry = useMemo(() => shapeOf(shape, software ? 0.35 : 1), [shape, software]);
+  const maps = useRested(latest, software ? REST_MS : 0);
   const alone = (SILL_MAPS as readonly string[]).includes(show) ? (show as SillMap) : null;
   const textures = useTextures(maps, Math.min(8, gl.capabilities.getMaxAnisotropy()), alone);
   useEffect(() => () => geometry.dispose(), [geometry]);
@@ -117,9 +128,9 @@ export function Surface({ maps, shape, show, off, depthShare, green }: SurfacePr
     for (const one of [albedo, normal, packed, height, opacity, single]) one?.repeat.set(across, down);
     setLit(lit, textures, maps, show === 'clay', isOn);
     // With v downwards the tangent frame's second axis points down the picture.
-    lit.normalScale.set(1, -green);
+    lit.normalScale.set(1, -maps.green);
     lit.displacementMap = isOn('height') ? height : null;
-    lit.displacementScale = depthShare * TILE_EDGE[shape];
+    lit.displacementScale = maps.depthShare * TILE_EDGE[shape];
     lit.displacementBias = -lit.displacementScale / 2;
     flat.map = show === 'unlit' ? albedo : single;
     if (flat.map) flat.color.setScalar(1);
@@ -129,6 +140,6 @@ export function Surface({ maps, shape, show, off, depthShare, green }: SurfacePr
     lit.needsUpdate = true;
     flat.needsUpdate = true;
     invalidate();
-  }, [lit, flat, textures, shape, show, off, green, depthShare, maps, invalidate]);
+  }, [lit, flat, textures, shape, show, off, maps, invalidate]);
   return <mesh geometry={geometry} material={isLit ? lit : flat} />;
 }

@@ -1,15 +1,10 @@
 import * as THREE from 'three';
-import type { ShownMaps } from '../../engine/protocol.ts';
+import type { ShownMap, ShownMaps } from '../../engine/protocol.ts';
 import type { SillMap } from './state.ts';
 
 /** RGBA as a texture that repeats. Row 0 is the picture's top, so the shapes' v runs downwards. */
-export function textureOf(
-  data: Uint8ClampedArray<ArrayBuffer>,
-  size: number,
-  colour: boolean,
-  anisotropy: number,
-): THREE.Texture {
-  const made = new THREE.DataTexture(new Uint8Array(data.buffer), size, size, THREE.RGBAFormat);
+export function textureOf({ size, rgba }: ShownMap, colour: boolean, anisotropy: number): THREE.Texture {
+  const made = new THREE.DataTexture(new Uint8Array(rgba.buffer), size, size, THREE.RGBAFormat);
   made.colorSpace = colour ? THREE.SRGBColorSpace : THREE.NoColorSpace;
   made.wrapS = THREE.RepeatWrapping;
   made.wrapT = THREE.RepeatWrapping;
@@ -22,32 +17,31 @@ export function textureOf(
 }
 
 /** RGBA of one value per pixel, 0…255. */
-function greyOf(count: number, valueAt: (i: number) => number): Uint8ClampedArray<ArrayBuffer> {
+function greyOf(size: number, valueAt: (i: number) => number): ShownMap {
+  const count = size * size;
   const out = new Uint8ClampedArray(4 * count);
   for (let i = 0; i < count; i++) out.fill(valueAt(i), 4 * i, 4 * i + 3);
   for (let i = 3; i < out.length; i += 4) out[i] = 255;
-  return out;
+  return { size, rgba: out };
 }
 
 /** One map as it is looked at alone; null for what is one value all over. A data map is shown by its stored values: as if it were an sRGB picture, like a viewer would. */
 export function aloneOf(maps: ShownMaps, map: SillMap, anisotropy: number): THREE.Texture | null {
-  const { size, packed, height } = maps;
+  const { packed, height } = maps;
   const channel = (k: number) =>
     textureOf(
-      greyOf(size * size, (i) => packed[4 * i + k]),
-      size,
+      greyOf(packed.size, (i) => packed.rgba[4 * i + k]),
       true,
       anisotropy,
     );
   switch (map) {
     case 'albedo':
-      return textureOf(maps.albedo, size, true, anisotropy);
+      return textureOf(maps.albedo, true, anisotropy);
     case 'normal':
-      return textureOf(maps.normal, size, true, anisotropy);
+      return textureOf(maps.normal, true, anisotropy);
     case 'height':
       return textureOf(
-        greyOf(height.size * height.size, (i) => 255 * height.values[i]),
-        height.size,
+        greyOf(height.size, (i) => 255 * height.values[i]),
         true,
         anisotropy,
       );
@@ -60,7 +54,7 @@ export function aloneOf(maps: ShownMaps, map: SillMap, anisotropy: number): THRE
     case 'specular':
       return null;
     case 'opacity':
-      return maps.opacity ? textureOf(maps.opacity, size, true, anisotropy) : null;
+      return maps.opacity ? textureOf(maps.opacity, true, anisotropy) : null;
   }
 }
 

@@ -86,8 +86,6 @@ class Fallback extends Component<{ children: ReactNode; onAgain(): void }, { bro
 /** The shape in the light, or plain words where it cannot be drawn. */
 export function SillView() {
   const maps = useBench((s) => s.maps);
-  const relief = useBench((s) => s.recipe.stations.relief);
-  const edgeMetres = useBench((s) => s.recipe.stations.square.edgeMetres);
   const { shape, sun, show, off } = useSill();
   const [build, setBuild] = useState(0);
   const [lost, setLost] = useState(false);
@@ -129,16 +127,7 @@ export function SillView() {
         <SurroundingsLight />
         <Stance />
         <SunLight sun={sun} />
-        {maps && (
-          <Surface
-            maps={maps}
-            shape={shape}
-            show={show}
-            off={off}
-            depthShare={relief.depthMm / 1000 / edgeMetres}
-            green={relief.normalY === 'up' ? 1 : -1}
-          />
-        )}
+        {maps && <Surface maps={maps} shape={shape} show={show} off={off} />}
         <OrbitControls makeDefault enablePan={false} minDistance={1.4} maxDistance={6} />
       </Canvas>
     </Fallback>
