@@ -5,7 +5,9 @@ const range = (s: Setting) =>
     ? `${s.min} … ${s.max}${s.unit ? ` ${s.unit}` : ''}`
     : s.type === 'choice'
       ? s.options.join(' | ')
-      : 'true | false';
+      : s.type === 'data'
+        ? `JSON: null or ${s.example}`
+        : 'true | false';
 
 const rows = () =>
   STATION_NAMES.flatMap((name) =>

@@ -1,10 +1,11 @@
+import * as v from 'valibot';
 import { Problem } from '../problem.ts';
-import type { Setting, SettingsOf } from '../settings/settings.ts';
+import type { Setting, SettingsOf, SettingValue } from '../settings/settings.ts';
 import { STATIONS } from '../stations/index.ts';
 import { STATION_NAMES, type StationName } from '../stations/types.ts';
 import { parseRecipe, type Recipe } from './recipe.ts';
 
-function read(setting: Setting, path: string, text: string): string | number | boolean {
+function read(setting: Setting, path: string, text: string): SettingValue {
   const wrong = (what: string) =>
     new Problem(
       'bad_setting',
@@ -20,6 +21,17 @@ function read(setting: Setting, path: string, text: string): string | number | b
     const found = setting.options.find((option) => String(option) === text);
     if (found === undefined) throw wrong(`one of ${setting.options.join(', ')}`);
     return found;
+  }
+  if (setting.type === 'data') {
+    const what = `data such as ${setting.example}, or null`;
+    let parsed: unknown;
+    try {
+      parsed = JSON.parse(text);
+    } catch {
+      throw wrong(what);
+    }
+    if (!v.is(setting.schema, parsed)) throw wrong(what);
+    return parsed as SettingValue;
   }
   const value = text.trim() === '' ? Number.NaN : Number(text);
   if (!Number.isFinite(value) || value < setting.min || value > setting.max) {

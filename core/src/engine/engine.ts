@@ -2,7 +2,9 @@ import type { Pixels, SourceRef } from '../pixels.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
 import type { GivenMap, GivenRefs } from '../stations/given.ts';
 import { DECIDES_FROM, READS, STATIONS, type StationOutputs } from '../stations/index.ts';
-import { joins } from '../stations/join/overlap.ts';
+import type { JoinInput } from '../stations/join/input.ts';
+import { type Proposal, type Proposed, propose } from '../stations/join/propose.ts';
+import { joins } from '../stations/join/vectors.ts';
 import {
   type Frame,
   NOTHING_TO_DECIDE,
@@ -78,7 +80,7 @@ const WEIGHT: Record<StationName, number> = {
 };
 
 /** Version of the computation; raise it when results change, so that old decisions are made anew. */
-const COMPUTATION = 1;
+const COMPUTATION = 2;
 
 /**
  * The shorter side, in pixels of the original, that a tile of `size` needs: the host may bring the
@@ -109,6 +111,18 @@ export class Engine {
   /** @throws Stopped when cancelled; Problem when the source cannot be had. */
   async evaluate(request: EvaluationRequest): Promise<Evaluation> {
     return new Walk(this.#host, this.cache, request).run();
+  }
+
+  /**
+   * Every way of joining, tried and measured at the working size; `onProposal` is told of each as it is made.
+   * @throws Stopped when cancelled; Problem when the source cannot be had.
+   */
+  async proposals(
+    request: Omit<EvaluationRequest, 'size' | 'until'>,
+    onProposal: (proposal: Proposal, done: number) => void,
+  ): Promise<Proposed> {
+    const asked = { ...request, size: WORKING_SIZE, until: 'join' as const };
+    return new Walk(this.#host, this.cache, asked).propose(onProposal);
   }
 }
 
@@ -162,6 +176,13 @@ class Walk {
       given: this.#request.given ?? {},
       timings: this.#timings,
     };
+  }
+
+  async propose(onProposal: (proposal: Proposal, done: number) => void): Promise<Proposed> {
+    const { input, keys } = await this.#inputs('join', WORKING_SIZE);
+    const context = this.#context('join', this.#partsKey('join', WORKING_SIZE, keys));
+    const chosen = this.#request.recipe.stations.join;
+    return propose(input as JoinInput, WORKING_SIZE, chosen, context, onProposal);
   }
 
   /** Progress never goes back. */

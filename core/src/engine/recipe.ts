@@ -33,8 +33,14 @@ const decisionsSchema = v.strictObject(
   Object.fromEntries(
     STATION_NAMES.map((name) => [
       name,
+      // One from another version of the program is left out: it is made anew.
       v.optional(
-        v.strictObject({ key: v.string(), data: STATIONS[name].decision as v.GenericSchema<unknown> }),
+        v.fallback(
+          v.optional(
+            v.strictObject({ key: v.string(), data: STATIONS[name].decision as v.GenericSchema<unknown> }),
+          ),
+          undefined,
+        ),
       ),
     ]),
   ),

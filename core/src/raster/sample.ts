@@ -86,24 +86,23 @@ function gather(
   return sum;
 }
 
-/** One row of `out`. Apart from the loop that awaits, so that the compiler can make the most of it. */
+/** One row of `out`, whose pixels lie at (`xs`, `ys`). Apart from the loop that awaits, so that the compiler can make the most of it. */
 function resampleRow(
   raster: Raster,
   out: Raster,
   y: number,
-  grid: Affine,
+  xs: Float64Array,
+  ys: Float64Array,
   { taps, before, weights }: PhaseTable,
   edges: Edges,
 ): void {
   const { width, height, planes } = raster;
   const patch = new Float32Array(taps * taps);
   for (let x = 0; x < out.width; x++) {
-    const cx = grid.originX + x * grid.rightX + y * grid.downX;
-    const cy = grid.originY + x * grid.rightY + y * grid.downY;
-    const left = Math.floor(cx);
-    const top = Math.floor(cy);
-    const wx = Math.floor((cx - left) * PHASES) * taps;
-    const wy = Math.floor((cy - top) * PHASES) * taps;
+    const left = Math.floor(xs[x]);
+    const top = Math.floor(ys[x]);
+    const wx = Math.floor((xs[x] - left) * PHASES) * taps;
+    const wy = Math.floor((ys[x] - top) * PHASES) * taps;
     const x0 = left - before;
     const y0 = top - before;
     const inside = x0 >= 0 && y0 >= 0 && x0 + taps <= width && y0 + taps <= height;
@@ -124,6 +123,54 @@ function resampleRow(
   }
 }
 
+/** Says where the pixels of output row `y` lie in the input, whole numbers at pixel centres. */
+export type Place = (y: number, xs: Float64Array, ys: Float64Array) => void;
+
+/** Steps between the stretches for which tables are made, per doubling. */
+const STRETCH_STEPS = 4;
+
+const apart = (xs: Float64Array, ys: Float64Array, i: number, j: number, xs2 = xs, ys2 = ys) =>
+  Math.hypot(xs2[j] - xs[i], ys2[j] - ys[i]);
+
+/**
+ * Resample a raster at any places, one pass, Lanczos of three lobes, stretched row by row to the widest
+ * step between neighbouring places (never below 1), so that nothing aliases. `breathe` is awaited
+ * between blocks of rows.
+ */
+export async function resampleField(
+  raster: Raster,
+  width: number,
+  height: number,
+  place: Place,
+  edges: Edges,
+  breathe: (done: number) => Promise<void>,
+): Promise<Raster> {
+  const out = Raster.filled(width, height, raster.channels);
+  const tables = new Map<number, PhaseTable>();
+  let [xs, ys, nextXs, nextYs] = Array.from({ length: 4 }, () => new Float64Array(width));
+  place(0, xs, ys);
+  for (let y = 0; y < height; y++) {
+    if ((y & 31) === 0) await breathe(y / height);
+    // The last row has the step of the row before it.
+    place(y + 1 < height ? y + 1 : Math.max(0, y - 1), nextXs, nextYs);
+    let widest = 1;
+    for (let x = 0; x < width; x += 8) {
+      if (x + 1 < width) widest = Math.max(widest, apart(xs, ys, x, x + 1));
+      widest = Math.max(widest, apart(xs, ys, x, x, nextXs, nextYs));
+    }
+    // A step that is wide by rounding alone is none.
+    const step = Math.round(Math.log2(widest) * STRETCH_STEPS);
+    let table = tables.get(step);
+    if (!table) {
+      table = phaseTable(2 ** (step / STRETCH_STEPS));
+      tables.set(step, table);
+    }
+    resampleRow(raster, out, y, xs, ys, table, edges);
+    if (y + 1 < height) [xs, ys, nextXs, nextYs] = [nextXs, nextYs, xs, ys];
+  }
+  return out;
+}
+
 /**
  * Resample a raster along an affine grid, one pass, Lanczos of three lobes stretched by `stretch`
  * (≥ 1 when the grid is coarser than the picture, so that nothing aliases).
@@ -138,16 +185,27 @@ export async function resampleAffine(
   edges: Edges,
   breathe: (done: number) => Promise<void>,
 ): Promise<Raster> {
-  if (grid.rightY === 0 && grid.downX === 0) {
+  const { originX, originY, rightX, rightY, downX, downY } = grid;
+  if (rightY === 0 && downX === 0) {
     await breathe(0);
-    const { originX, originY, rightX: stepX, downY: stepY } = grid;
-    return resampleUpright(raster, { originX, originY, stepX, stepY, width, height }, stretch, edges);
+    return resampleUpright(
+      raster,
+      { originX, originY, stepX: rightX, stepY: downY, width, height },
+      stretch,
+      edges,
+    );
   }
   const out = Raster.filled(width, height, raster.channels);
   const table = phaseTable(Math.max(1, stretch));
+  const xs = new Float64Array(width);
+  const ys = new Float64Array(width);
   for (let y = 0; y < height; y++) {
     if ((y & 31) === 0) await breathe(y / height);
-    resampleRow(raster, out, y, grid, table, edges);
+    for (let x = 0; x < width; x++) {
+      xs[x] = originX + x * rightX + y * downX;
+      ys[x] = originY + x * rightY + y * downY;
+    }
+    resampleRow(raster, out, y, xs, ys, table, edges);
   }
   return out;
 }

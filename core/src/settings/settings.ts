@@ -33,7 +33,19 @@ export interface FlagSetting extends Described {
   default: boolean;
 }
 
-export type Setting = NumberSetting | ChoiceSetting | FlagSetting;
+/** Anything that is set by hand on the picture: points, strokes, vectors. JSON data; null is none. */
+// biome-ignore lint/suspicious/noExplicitAny: each has a shape of its own, kept by its schema
+export interface DataSetting<T = any> extends Described {
+  type: 'data';
+  default: T;
+  schema: v.GenericSchema<T>;
+  /** How it is written, for who types it. */
+  example: string;
+  words(value: T): string;
+}
+
+export type Setting = NumberSetting | ChoiceSetting | FlagSetting | DataSetting;
+export type SettingValue = string | number | boolean | object | null;
 export type SettingsOf = Record<string, Setting>;
 
 /** The plain values of a set of settings. */
@@ -44,7 +56,9 @@ export type Values<S extends SettingsOf> = {
       ? T
       : S[K] extends FlagSetting
         ? boolean
-        : never;
+        : S[K] extends DataSetting<infer T>
+          ? T
+          : never;
 };
 
 export const number = (setting: Omit<NumberSetting, 'type'>): NumberSetting => ({
@@ -57,6 +71,11 @@ export const choice = <const T extends string | number>(
 ): ChoiceSetting<T> => ({ type: 'choice', ...setting });
 
 export const flag = (setting: Omit<FlagSetting, 'type'>): FlagSetting => ({ type: 'flag', ...setting });
+
+export const data = <T>(setting: Omit<DataSetting<T>, 'type'>): DataSetting<T> => ({
+  type: 'data',
+  ...setting,
+});
 
 /** The default of every setting. */
 export function defaultsOf<S extends SettingsOf>(settings: S): Values<S> {
@@ -76,6 +95,8 @@ function one(setting: Setting): v.GenericSchema {
       return v.picklist(setting.options, `must be one of ${setting.options.join(', ')}`);
     case 'flag':
       return v.boolean('must be true or false');
+    case 'data':
+      return setting.schema;
   }
 }
 

@@ -113,6 +113,8 @@ export interface JoinOutput {
   alpha: Float32Array | null;
   /** The given maps through the same crop and cut. */
   given: Given;
+  /** How far the tile is turned clockwise in the crop. */
+  turnDegrees: number;
   /** The picture as it was before Even, through the same crop and cut; made when asked for. */
   before: () => Promise<Raster>;
 }

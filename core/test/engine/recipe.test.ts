@@ -41,9 +41,11 @@ describe('recipe', () => {
     expect(recipeProblems({ version: 9 })[0]).to.match(/version 9.*Update/);
   });
 
-  it('refuses a decision of the wrong shape', () => {
-    const decisions = { even: { key: 'k', data: [[1, 2]] } };
-    expect(recipeProblems({ version: 1, decisions })).not.to.deep.equal([]);
+  it('leaves out a decision of another shape, to be made anew, and keeps the others', () => {
+    const gauge = { key: 'k', data: { median: 0.2, gain: 1 } };
+    const decisions = { even: { key: 'k', data: [[1, 2]] }, gauge };
+    const kept = parseRecipe({ version: 1, decisions }).decisions;
+    expect(JSON.parse(JSON.stringify(kept))).to.deep.equal({ gauge });
   });
 
   it('takes one setting as text, as the command line does', () => {

@@ -1,7 +1,6 @@
 import { pictureSeams, Raster, rollPlane, seamFigures } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { cutMask, decodePath, encodePath, minimumCut, refineCut } from '../../src/stations/join/cut.ts';
-import { planOverlap } from '../../src/stations/join/overlap.ts';
 import type { Strip } from '../../src/stations/join/strip.ts';
 import { photo } from '../engine/host.ts';
 import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
@@ -176,18 +175,6 @@ describe('minimum cut', () => {
   });
 });
 
-describe('overlap plan', () => {
-  it('takes the overlap from the margins where they suffice, from the crop where they do not', () => {
-    const wide = planOverlap({ left: 0.125, right: 0.125, top: 0.125, bottom: 0.125 }, 1 / 6, 'both');
-    expect(wide.period).to.equal(1);
-    const none = planOverlap(NO_MARGINS, 1 / 6, 'both');
-    expect(none.period).to.be.closeTo(5 / 6, 1 / 256);
-    expect(none.x.start).to.be.at.least(0);
-    expect(none.x.start + none.period + none.overlap).to.be.at.most(1);
-    expect(planOverlap(NO_MARGINS, 1 / 6, 'neither').period).to.equal(1);
-  });
-});
-
 describe('join', () => {
   const size = 256;
   const stones = photo(size, size);
@@ -195,7 +182,7 @@ describe('join', () => {
   it('hides the edge of a picture that did not meet, on both figures and both axes', async () => {
     const before = pictureSeams(stones);
     expect(Math.min(before.seamX, before.seamY)).to.be.above(1.3);
-    const { output } = await runStation('join', inputOf(stones), {}, frameOf(size));
+    const { output } = await runStation('join', inputOf(stones), { from: 'straight' }, frameOf(size));
     const after = pictureSeams(output.picture);
     expect(Math.max(after.seamX, after.seamY, after.blotchX, after.blotchY)).to.be.at.most(1);
   });
@@ -218,7 +205,12 @@ describe('join', () => {
   it('leaves alone to the bit what lies outside the strips', async () => {
     const margins = { left: 32, right: 32, top: 32, bottom: 32 };
     const picture = photo(size + 64, size + 64);
-    const { output } = await runStation('join', inputOf(picture, margins), { overlap: 0.2 }, frameOf(size));
+    const { output } = await runStation(
+      'join',
+      inputOf(picture, margins),
+      { overlap: 0.2, from: 'straight' },
+      frameOf(size),
+    );
     const middle = (p: Raster, x: number) => p.cut(x, x, 128, 128).planes[0];
     expect([...middle(output.picture, 64)]).to.deep.equal([...middle(picture, 96)]);
   });

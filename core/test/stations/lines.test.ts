@@ -1,12 +1,10 @@
-import { joinLines, newRecipe } from '@zesty-tile/core';
+import { type JoinDecision, joinLines } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { encodePath } from '../../src/stations/join/cut.ts';
-import { planOverlap } from '../../src/stations/join/overlap.ts';
-import { marginsIn } from '../../src/stations/square/geometry.ts';
 
-const PHOTO = { width: 1600, height: 1200 };
 const SIZE = 512;
-const { square, join } = newRecipe().stations;
+const REACH = 1 / 16;
+const OVERLAP = 2 * REACH * SIZE;
 
 /** A cut straight through one column of a strip. */
 const straight = (column: number, length: number) =>
@@ -15,37 +13,33 @@ const straight = (column: number, length: number) =>
     rows: Int32Array.from({ length: length + 1 }, (_, k) => k),
   });
 
-const decision = (cutX: string | null, cutY: string | null) => ({
+const decision = (cutX: string | null, cutY: string | null): JoinDecision => ({
   workingSize: SIZE,
-  vectorU: [1, 0] as [number, number],
-  vectorV: [0, 1] as [number, number],
+  method: 'cut',
+  blend: 'multiband',
+  by: 'straight',
+  strength: null,
+  vectors: { corner: [0, 0], u: [1, 0], v: [0, 1] },
+  reach: [REACH, REACH],
   cutX,
   cutY,
+  bendX: null,
+  bendY: null,
 });
 
 describe('where Join cut', () => {
-  const plan = planOverlap(marginsIn(PHOTO.width, PHOTO.height, square), join.overlap, join.axes);
-  const overlap = Math.round(plan.overlap * SIZE);
-  const middle = Math.round(overlap / 2);
-
   it('a cut through the middle of the strip lies at the tile’s edge, from end to end', () => {
-    const lines = joinLines(
-      PHOTO,
-      square,
-      join,
-      decision(straight(middle, SIZE + overlap), straight(middle, SIZE)),
-    );
+    const lines = joinLines(decision(straight(OVERLAP / 2, SIZE + OVERLAP), straight(OVERLAP / 2, SIZE)));
     for (const line of [lines.x!, lines.y!]) {
-      expect(line.strip[1] - line.strip[0]).to.be.closeTo(plan.overlap, 1 / SIZE);
-      expect(line.strip[0]).to.be.below(0);
-      expect(line.points.every(([across]) => Math.abs(across) < 2 / SIZE)).to.equal(true);
+      expect(line.strip).to.deep.equal([-REACH, REACH]);
+      expect(line.points.every(([across]) => across === 0)).to.equal(true);
+      const along = line.points.map(([, down]) => down);
+      expect(Math.max(...along) - Math.min(...along)).to.be.closeTo(1, 1e-9);
     }
-    const along = lines.y!.points.map(([, down]) => down);
-    expect(Math.max(...along) - Math.min(...along)).to.be.closeTo(1, 1e-9);
   });
 
   it('an axis that was not cut has no line', () => {
-    const { x, y } = joinLines(PHOTO, square, join, decision(null, straight(middle, SIZE)));
+    const { x, y } = joinLines(decision(null, straight(10, SIZE)));
     expect(x).to.equal(null);
     expect(y).to.not.equal(null);
   });

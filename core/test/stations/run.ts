@@ -41,6 +41,7 @@ export const joined = (picture: Raster, alpha: Float32Array | null = null) => ({
   picture,
   alpha,
   given: {},
+  turnDegrees: 0,
   before: async () => picture,
 });
 

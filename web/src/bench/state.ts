@@ -1,4 +1,4 @@
-import type { Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+import type { Recipe, SettingValue, SourceRef, StationName, Verdict } from '@zesty-tile/core';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { LuminanceBins, Marks, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
@@ -7,8 +7,6 @@ import { isSameSettings, oneStepAGesture, type Step, startGesture } from './step
 
 export const LAYS = [1, 2, 3, 5] as const;
 export type Lay = (typeof LAYS)[number];
-
-type DialValue = string | number | boolean;
 
 interface StationFound {
   verdict: Verdict;
@@ -39,9 +37,9 @@ export interface BenchState {
   busy: { station: StationName; done: number; size: number } | null;
   failure: { code: string; message: string; hint: string } | null;
   set(values: Partial<BenchState>): void;
-  setDial(station: StationName, key: string, value: DialValue): void;
+  setDial(station: StationName, key: string, value: SettingValue): void;
   /** Several dials of a station that are moved as one; `gesture` names what moves them. */
-  setDials(station: StationName, values: Record<string, DialValue>, gesture: string): void;
+  setDials(station: StationName, values: Record<string, SettingValue>, gesture: string): void;
   /** Another recipe in place of the one in hand, as one step that can be undone. */
   replaceRecipe(recipe: Recipe, words: string): void;
   take(update: Update): void;
@@ -78,7 +76,7 @@ export const useBench = create<BenchState>()(
       set: (values) => set(values),
       setDial: (station, key, value) => get().setDials(station, { [key]: value }, `${station} ${key}`),
       setDials: (station, values, gesture) => {
-        const now = get().recipe.stations[station] as Record<string, DialValue>;
+        const now = get().recipe.stations[station] as Record<string, SettingValue>;
         if (Object.entries(values).every(([key, value]) => now[key] === value)) return;
         startGesture(gesture);
         set(({ recipe }) => ({

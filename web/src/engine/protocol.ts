@@ -1,4 +1,4 @@
-import type { Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+import type { Recipe, SourceRef, Spot, StationName, Verdict } from '@zesty-tile/core';
 import type { ViewName } from './views.ts';
 
 /** One request for pictures of a recipe. A newer one ends the older. */
@@ -77,6 +77,17 @@ export type Update =
   | { kind: 'idle' }
   | { kind: 'failed'; code: string; message: string; hint: string };
 
+/** One way of joining as it is offered: small, and measured. */
+export interface OfferedJoin {
+  method: Recipe['stations']['join']['method'];
+  blend: Recipe['stations']['join']['blend'];
+  picture: Thumbnail;
+  score: number;
+  seam: number;
+  blotch: number;
+  detail: number;
+}
+
 /** What the worker offers to the page. */
 export interface EngineWorker {
   show(request: ShowRequest, onUpdate: (update: Update) => Promise<void> | undefined): Promise<void>;
@@ -86,6 +97,14 @@ export interface EngineWorker {
   peek(view: ViewName): ShownView | null;
   /** A view of another recipe of the same picture, once, at a size of tile. */
   other(request: ShowRequest, size: number): Promise<ShownView | null>;
+  /** Every way of joining, each told as it is made; then which is best, by its place, and why. Null when stopped. */
+  proposeJoin(
+    request: Omit<ShowRequest, 'view'>,
+    onOffer: (offer: OfferedJoin, done: number) => void,
+  ): Promise<{ best: number; reason: string } | null>;
+  stopProposing(): void;
+  /** How unlike the source the joined tile is along its seams, by what is computed; null before that. */
+  seamHeat(): Spot[] | null;
   /** Memory for results, in bytes. */
   keepWithin(bytes: number): void;
 }

@@ -1,15 +1,19 @@
 import {
   Engine,
   gaugeMarks,
+  type JoinDecision,
+  joins,
   luminance,
   MARK,
   Problem,
+  type Proposal,
   Raster,
   type Recipe,
   resizeArea,
   type StationName,
   type StationOutputs,
   Stopped,
+  seamScore,
   type TileOutputs,
   WORKING_SIZE,
 } from '@zesty-tile/core';
@@ -20,6 +24,7 @@ import type {
   EngineWorker,
   LuminanceBins,
   Marks,
+  OfferedJoin,
   ShownMap,
   ShownMaps,
   ShownView,
@@ -33,6 +38,7 @@ const CACHE_BYTES = 600e6;
 /** The largest size computed in the browser; crates are made at any size by the server. */
 const LARGEST = 2048;
 const THUMBNAIL = 64;
+const OFFERED = 256;
 const HEIGHT_SIZE = 512;
 const BEFORE_OCCLUSION: ViewName[] = ['height', 'normal', 'cavity'];
 /** Rest between the first picture and the sharper ones, so that a moving dial is not held up. */
@@ -44,6 +50,9 @@ let current: AbortController | null = null;
 let latest: Made | null = null;
 let whole: Made | null = null;
 let wantedView: ViewName = 'photo';
+/** The recipe of the last whole pass, with its decisions. */
+let latestRecipe: Recipe | null = null;
+let proposing: AbortController | null = null;
 
 /** Sizes in the order they are shown: quick first, then sharper. */
 function sizesFor(wanted: number): number[] {
@@ -81,6 +90,20 @@ function thumbnailOf({ outputs, size }: Made, station: StationName): Thumbnail |
   const width = Math.round(raster.width * scale);
   const height = Math.round(raster.height * scale);
   return { width, height, rgba: rgbaOf(resizeArea(raster, width, height), view) };
+}
+
+/** A proposal as the page shows it. */
+function offerOf({ method, blend, made, score, seams }: Proposal): OfferedJoin {
+  const small = resizeArea(made.picture, OFFERED, OFFERED);
+  return {
+    method,
+    blend,
+    picture: { width: OFFERED, height: OFFERED, rgba: rgbaOf(small, 'joined') },
+    score: score.score,
+    seam: Math.max(seams.seamX, seams.seamY),
+    blotch: Math.max(seams.blotchX, seams.blotchY),
+    detail: score.detail,
+  };
 }
 
 function packedRgba(maps: TileOutputs): ShownMap['rgba'] {
@@ -236,6 +259,7 @@ const worker: EngineWorker = {
         else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
         const { outputs, timings } = await pass(size, false);
         whole = { outputs, size };
+        latestRecipe = decided;
         const maps = signal.aborted ? null : newMaps(whole, recipe.stations);
         if (maps) send({ kind: 'maps', maps });
         send({ kind: 'settled', size, decisions: decided.decisions, timings });
@@ -262,6 +286,31 @@ const worker: EngineWorker = {
   async other({ recipe, source, view }, size) {
     const { outputs } = await engine.evaluate({ recipe, source, size, until: stationOf(view) });
     return handedOut(viewOf({ outputs, size }, view));
+  },
+  async proposeJoin({ recipe, source }, onOffer) {
+    proposing?.abort();
+    const abort = new AbortController();
+    proposing = abort;
+    try {
+      const { proposals, best, reason } = await engine.proposals(
+        { recipe, source, signal: abort.signal },
+        (proposal, done) => onOffer(offerOf(proposal), done),
+      );
+      return { best: proposals.indexOf(best), reason };
+    } catch (error) {
+      if (error instanceof Stopped) return null;
+      throw error;
+    }
+  },
+  stopProposing() {
+    proposing?.abort();
+  },
+  seamHeat() {
+    const made = whole?.outputs;
+    const decided = latestRecipe?.decisions.join?.data as JoinDecision | undefined;
+    if (!made?.join || !made.even || !decided || !latestRecipe) return null;
+    const axes = joins(latestRecipe.stations.join.axes);
+    return seamScore(made.join.picture, made.even.picture, decided.reach, axes, decided).spots;
   },
   keepWithin(bytes) {
     engine.cache.limit = bytes;

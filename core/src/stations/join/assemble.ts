@@ -1,88 +1,156 @@
+import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { resizeLanczos } from '../../raster/resize.ts';
 import { roll } from '../../raster/roll.ts';
+import { resampleField } from '../../raster/sample.ts';
 import { transpose } from '../../raster/transpose.ts';
 import type { Margins } from '../types.ts';
+import { type Bend, bendAt } from './bend.ts';
 import { blendBands } from './blend.ts';
-import type { AxisPlan, OverlapPlan } from './overlap.ts';
+import { joinGradients } from './gradient.ts';
+import { layOut } from './layout.ts';
+import { mixStrip } from './mix.ts';
 import type { Strip } from './strip.ts';
+import type { TileVectors, Vector } from './vectors.ts';
 
-/** Gives the mask (1 = the far copy) of one axis's strip; told whether the strip is cyclic. */
-export type MaskOf = (axis: 'x' | 'y', strip: Strip, cyclic: boolean) => Float32Array;
+/** How the two copies become one inside the strip. */
+export type Blend = 'multiband' | 'narrow' | 'gradient' | 'mix';
 
-/** The strip at the left of `raster` and its copy one period to the right. */
-export function stripOf(raster: Raster, period: number, overlap: number): Strip {
+export type Axis = 'x' | 'y';
+
+/** What is settled about each seam: found on the first picture, followed by all others. */
+export interface Seams {
+  /** How the sides are bent towards each other; the strip is laid out only when it is asked for. */
+  bend(axis: Axis, strip: () => Promise<Strip>, cyclic: boolean): Promise<Bend | null>;
+  /** 1 where the far copy is taken. */
+  mask(axis: Axis, strip: Strip, cyclic: boolean): Float32Array;
+}
+
+/** Lays a picture out along the tile's vectors; where the same is laid out again and again, from what is kept. */
+export type LayOut = (bend: Bend | null) => Promise<Raster>;
+
+export interface Laying {
+  /** Edge of the tile in pixels. */
+  size: number;
+  vectors: TileVectors;
+  /** Half the overlap on each axis, as a share of the tile; 0 where it is not joined. */
+  reach: Vector;
+  blend: Blend;
+}
+
+const pixels = (reach: number, size: number) => 2 * Math.round(reach * size);
+
+/** The strip at the left of `raster` and its copy one tile to the right. */
+function stripOf(raster: Raster, size: number, overlap: number): Strip {
   return {
     width: overlap,
     length: raster.height,
-    a: raster.cut(period, 0, overlap, raster.height).planes,
+    a: raster.cut(size, 0, overlap, raster.height).planes,
     b: raster.cut(0, 0, overlap, raster.height).planes,
   };
 }
 
+/** A few bands at 512 px, and one more for each doubling. */
+const narrowBands = (size: number) => Math.max(1, Math.round(Math.log2(size / 128)));
+
 async function joinAcross(
   raster: Raster,
-  period: number,
+  { size, blend }: Laying,
   overlap: number,
-  axis: 'x' | 'y',
+  axis: Axis,
   cyclic: boolean,
-  maskOf: MaskOf,
+  seams: Seams,
   breathe: (done: number) => Promise<void>,
 ): Promise<Raster> {
-  const strip = stripOf(raster, period, overlap);
-  const blended = await blendBands(strip, maskOf(axis, strip, cyclic), cyclic, breathe);
-  const out = raster.cut(0, 0, period, raster.height);
-  out.planes.forEach((plane, c) => {
-    for (let y = 0; y < raster.height; y++) {
-      plane.set(blended[c].subarray(y * overlap, (y + 1) * overlap), y * period);
-    }
-  });
+  const strip = stripOf(raster, size, overlap);
+  const out = raster.cut(0, 0, size, raster.height);
+  const put = (planes: Float32Array[]) => {
+    out.planes.forEach((plane, c) => {
+      for (let y = 0; y < raster.height; y++) {
+        plane.set(planes[c].subarray(y * overlap, (y + 1) * overlap), y * size);
+      }
+    });
+  };
+  if (blend === 'mix') {
+    put(mixStrip(strip, raster.planes));
+    return out;
+  }
+  const mask = seams.mask(axis, strip, cyclic);
+  if (blend === 'gradient') {
+    put(strip.a.map((a, c) => a.map((v, i) => (mask[i] ? v : strip.b[c][i]))));
+    await joinGradients(out, strip, mask, cyclic, breathe);
+    return out;
+  }
+  const most = blend === 'narrow' ? narrowBands(size) : undefined;
+  put(await blendBands(strip, mask, cyclic, breathe, most));
   return out;
 }
 
+/** The picture, whose rows run across the seam, with both sides of the seam bent towards each other. */
+function bent(
+  raster: Raster,
+  bend: Bend,
+  size: number,
+  reach: number,
+  cyclic: boolean,
+  breathe: (done: number) => Promise<void>,
+): Promise<Raster> {
+  const before = Math.round(reach * size);
+  const place = (y: number, xs: Float64Array, ys: Float64Array) => {
+    for (let x = 0; x < raster.width; x++) {
+      const [dx, dy] = bendAt(bend, (x + 0.5 - before) / size, (y + 0.5) / raster.height, reach);
+      xs[x] = x + dx * size;
+      ys[x] = y + dy * size;
+    }
+  };
+  const edges = { x: MIRROR.x, y: cyclic ? ('wrap' as const) : MIRROR.y };
+  return resampleField(raster, raster.width, raster.height, place, edges, breathe);
+}
+
+/** Lays out one picture. */
+export const layingOut =
+  (
+    picture: Raster,
+    margins: Margins,
+    { size, vectors, reach }: Laying,
+    breathe: (done: number) => Promise<void>,
+  ): LayOut =>
+  (bend) =>
+    layOut(picture, margins, size, vectors, reach, bend, breathe);
+
 /**
- * Makes the tile from the crop with margins: across first, then down on the already cyclic picture,
- * rolled so that the crop's corner is the tile's, and brought to `size` where the overlap had to be
- * taken from the crop. `maskOf` supplies the cut.
+ * Makes the tile from the crop with its margins: across first, then down on the already cyclic picture.
+ * The strip in which an edge is joined lies about that edge. Nothing falls below zero.
  */
 export async function assemble(
   picture: Raster,
   margins: Margins,
-  size: number,
-  plan: OverlapPlan,
-  maskOf: MaskOf,
+  laying: Laying,
+  seams: Seams,
   breathe: (done: number) => Promise<void>,
+  kept?: LayOut,
 ): Promise<Raster> {
-  const px = (share: number) => Math.round(share * size);
-  const period = px(plan.period);
-  const overlap = px(plan.overlap);
-  const span = (axis: AxisPlan) => period + (axis.joined ? overlap : 0);
-  let tile = picture.cut(
-    margins.left + px(plan.x.start),
-    margins.top + px(plan.y.start),
-    span(plan.x),
-    span(plan.y),
-  );
-  if (plan.x.joined) {
-    tile = await joinAcross(tile, period, overlap, 'x', false, maskOf, (done) => breathe(done / 2));
+  const { size, reach } = laying;
+  const [overlapX, overlapY] = [pixels(reach[0], size), pixels(reach[1], size)];
+  const lay = kept ?? layingOut(picture, margins, laying, (done) => breathe(done / 4));
+  let tile: Raster;
+  if (overlapX === 0) tile = await lay(null);
+  else {
+    const bend = await seams.bend('x', async () => stripOf(await lay(null), size, overlapX), false);
+    tile = await joinAcross(await lay(bend), laying, overlapX, 'x', false, seams, (done) =>
+      breathe(0.25 + done / 4),
+    );
   }
-  if (plan.y.joined) {
-    const turned = await joinAcross(transpose(tile), period, overlap, 'y', plan.x.joined, maskOf, (done) =>
-      breathe(0.5 + done / 2),
+  if (overlapY > 0) {
+    const cyclic = overlapX > 0;
+    let turned = transpose(tile);
+    const bend = await seams.bend('y', async () => stripOf(turned, size, overlapY), cyclic);
+    if (bend) turned = await bent(turned, bend, size, reach[1], cyclic, (done) => breathe(0.5 + done / 4));
+    turned = await joinAcross(turned, laying, overlapY, 'y', cyclic, seams, (done) =>
+      breathe(0.75 + done / 4),
     );
     tile = transpose(turned);
   }
-  tile = roll(
-    tile,
-    plan.x.joined ? px(plan.x.start) - px(plan.x.origin) : 0,
-    plan.y.joined ? px(plan.y.start) - px(plan.y.origin) : 0,
-  );
-  if (period !== size) {
-    tile = resizeLanczos(tile, size, size, {
-      x: plan.x.joined ? 'wrap' : 'mirror',
-      y: plan.y.joined ? 'wrap' : 'mirror',
-    });
-  }
+  tile = roll(tile, -overlapX / 2, -overlapY / 2);
   for (const plane of tile.planes) for (let i = 0; i < plane.length; i++) if (plane[i] < 0) plane[i] = 0;
   return tile;
 }

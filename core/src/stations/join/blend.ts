@@ -11,17 +11,19 @@ const smoothstep = (t: number) => {
 /**
  * Multiband blend of the two copies inside the strip (Burt & Adelson 1983, on undecimated B3 bands):
  * each band is mixed by the cut's mask smoothed as the band is, forced pure at the strip's ends.
- * `mask` is 1 for `a`. Returns the blended planes; `breathe` is awaited between bands.
+ * `mask` is 1 for `a`. Returns the blended planes; `breathe` is awaited between bands. No more than `most`
+ * bands are taken apart: with few, coarse light changes hands as abruptly as fine detail, without ghosts.
  */
 export async function blendBands(
   strip: Strip,
   mask: Float32Array,
   alongWraps: boolean,
   breathe: (done: number) => Promise<void>,
+  most = Number.POSITIVE_INFINITY,
 ): Promise<Float32Array[]> {
   const { width, length } = strip;
   const edges: Edges = { x: 'mirror', y: alongWraps ? 'wrap' : 'mirror' };
-  const levels = Math.max(1, Math.floor(Math.log2(width / 8)));
+  const levels = Math.max(1, Math.min(most, Math.floor(Math.log2(width / 8))));
   const gate = new Float32Array(width);
   for (let x = 0; x < width; x++) {
     const reach = width * KEEP_OUT;

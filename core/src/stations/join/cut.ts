@@ -21,7 +21,7 @@ const FLAT = 0.02;
 const LENGTH_COST = 0.002;
 
 /** Square root of linear light: near enough to what the eye sees as equal steps. */
-const seen = (plane: Float32Array) => plane.map((v) => Math.sqrt(Math.max(0, v)));
+export const seen = (plane: Float32Array) => plane.map((v) => Math.sqrt(Math.max(0, v)));
 
 function costsOf(strip: Strip): Costs {
   const { width, length } = strip;

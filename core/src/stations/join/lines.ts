@@ -1,7 +1,5 @@
-import { type Crop, marginsIn } from '../square/geometry.ts';
 import { type CutPath, decodePath } from './cut.ts';
-import { type Axes, type AxisPlan, planOverlap } from './overlap.ts';
-import type { JoinDecision } from './station.ts';
+import type { JoinDecision } from './decision.ts';
 
 /** Where one axis was joined, in shares of the tile's edge; may reach past 0 or 1, where the tile wraps. */
 export interface CutLine {
@@ -18,43 +16,30 @@ export interface JoinLines {
 }
 
 /** Places of a decided path on the tile: corners where it turns are enough. */
-function lineOf(
-  path: CutPath,
-  axis: AxisPlan,
-  along: AxisPlan,
-  overlap: number,
-  period: number,
-  size: number,
-): CutLine {
-  const px = (share: number) => Math.round(share * size);
-  const edge = px(period);
-  const shift = ({ joined, start, origin }: AxisPlan) => (joined ? px(start) - px(origin) : 0);
-  const across = (column: number) => (column + shift(axis)) / edge;
-  const down = (row: number) => (row + shift(along)) / edge;
+function lineOf(path: CutPath, reach: number, reachAlong: number, size: number): CutLine {
+  const before = Math.round(reach * size);
+  const beforeAlong = Math.round(reachAlong * size);
   const points: [number, number][] = [];
   const last = path.columns.length - 1;
   for (let k = 0; k <= last; k++) {
-    // Past one period the rows repeat what the other axis has joined already.
-    if (path.rows[k] > edge) continue;
+    // Past one edge the rows repeat what the other axis has joined already.
+    if (path.rows[k] > size) continue;
     const straight =
       k > 0 &&
       k < last &&
       path.columns[k] - path.columns[k - 1] === path.columns[k + 1] - path.columns[k] &&
       path.rows[k] - path.rows[k - 1] === path.rows[k + 1] - path.rows[k];
-    if (!straight || path.rows[k] === edge) points.push([across(path.columns[k]), down(path.rows[k])]);
+    if (straight && path.rows[k] !== size) continue;
+    points.push([(path.columns[k] - before) / size, (path.rows[k] - beforeAlong) / size]);
   }
-  return { strip: [across(0), across(px(overlap))], points };
+  return { strip: [-before / size, before / size], points };
 }
 
-/** Where Join's decision lies on the finished tile, for a photo of `width` × `height` pixels. */
-export function joinLines(
-  photo: { width: number; height: number },
-  crop: Crop,
-  chosen: { overlap: number; axes: Axes },
-  { workingSize, cutX, cutY }: JoinDecision,
-): JoinLines {
-  const plan = planOverlap(marginsIn(photo.width, photo.height, crop), chosen.overlap, chosen.axes);
-  const line = (text: string | null, axis: AxisPlan, along: AxisPlan) =>
-    text === null ? null : lineOf(decodePath(text), axis, along, plan.overlap, plan.period, workingSize);
-  return { x: line(cutX, plan.x, plan.y), y: line(cutY, plan.y, plan.x) };
+/** Where Join's decision lies on the finished tile. */
+export function joinLines({ workingSize, reach, cutX, cutY }: JoinDecision): JoinLines {
+  return {
+    x: cutX === null ? null : lineOf(decodePath(cutX), reach[0], reach[1], workingSize),
+    // The cut from top to bottom was found on the picture turned on its side, already one tile wide.
+    y: cutY === null ? null : lineOf(decodePath(cutY), reach[1], reach[0], workingSize),
+  };
 }

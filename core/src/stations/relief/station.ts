@@ -216,7 +216,7 @@ export const relief = station({
       [heightKey, chosen.depthMm, chosen.normalStrength, chosen.kernel, chosen.normalY],
       () =>
         given.normal
-          ? turnedNormals(given.normal, frame.turnDegrees, chosen.normalY === 'up')
+          ? turnedNormals(given.normal, frame.turnDegrees + input.join.turnDegrees, chosen.normalY === 'up')
           : normalMap(
               height,
               frame.size,

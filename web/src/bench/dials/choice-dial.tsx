@@ -20,7 +20,13 @@ export function ChoiceDial({ setting, value, onChange }: ChoiceDialProps) {
   const words = (option: string | number) => setting.names[setting.options.indexOf(option)] ?? String(option);
   return (
     <Box
-      sx={{ display: 'grid', gridTemplateColumns: '92px 1fr', alignItems: 'center', gap: 1, minHeight: 34 }}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '92px minmax(0, 1fr)',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 34,
+      }}
     >
       <DialName
         setting={setting}

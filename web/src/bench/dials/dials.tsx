@@ -2,13 +2,21 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { type Setting, type SettingsOf, STATIONS, type StationName } from '@zesty-tile/core';
+import {
+  type Setting,
+  type SettingsOf,
+  type SettingValue,
+  STATIONS,
+  type StationName,
+} from '@zesty-tile/core';
 import { CratePanel } from '../../stations/crate/crate-panel.tsx';
 import { LuminanceGraph } from '../../stations/gauge/luminance-graph.tsx';
+import { TryWays } from '../../stations/join/proposals.tsx';
 import { GREY, PANEL } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { STATION_WORDS } from '../words.ts';
 import { ChoiceDial } from './choice-dial.tsx';
+import { DataDial } from './data-dial.tsx';
 import { Figures } from './figures.tsx';
 import { FlagDial } from './flag-dial.tsx';
 import { useFolds } from './folds.ts';
@@ -17,11 +25,9 @@ import { NumberDial } from './number-dial.tsx';
 import { VerdictBox } from './verdict-box.tsx';
 
 function Dial({ station, name, setting }: { station: StationName; name: string; setting: Setting }) {
-  const value = useBench(
-    (s) => (s.recipe.stations[station] as Record<string, string | number | boolean>)[name],
-  );
+  const value = useBench((s) => (s.recipe.stations[station] as Record<string, SettingValue>)[name]);
   const setDial = useBench((s) => s.setDial);
-  const change = (next: string | number | boolean) => setDial(station, name, next);
+  const change = (next: SettingValue) => setDial(station, name, next);
   switch (setting.type) {
     case 'number':
       return <NumberDial setting={setting} value={value as number} onChange={change} />;
@@ -29,11 +35,13 @@ function Dial({ station, name, setting }: { station: StationName; name: string; 
       return <ChoiceDial setting={setting} value={value as string | number} onChange={change} />;
     case 'flag':
       return <FlagDial setting={setting} value={value as boolean} onChange={change} />;
+    case 'data':
+      return <DataDial setting={setting} value={value} onChange={change} />;
   }
 }
 
 /** Groups that are seldom needed start folded. */
-const FOLDED = new Set(['Bands', 'What counts', 'Cavity', 'Normal']);
+const FOLDED = new Set(['Bands', 'What counts', 'Cavity', 'Normal', 'Vectors']);
 
 function Group({
   station,
@@ -93,6 +101,7 @@ export function Dials() {
       {[...groups].map(([title, dials]) => (
         <Group key={`${station} ${title}`} station={station} title={title} dials={dials} />
       ))}
+      {station === 'join' && <TryWays />}
       {station === 'gauge' && <LuminanceGraph />}
       {station === 'crate' && <CratePanel />}
       <Figures station={station} />

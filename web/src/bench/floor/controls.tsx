@@ -20,7 +20,7 @@ export function FloorControls() {
   const set = useBench((s) => s.set);
   const divided = useBefore((s) => s.divider !== null);
   const compared = useBefore((s) => s.compared);
-  const { cut, hatching, guides } = useSight();
+  const { cut, heat, hatching, guides } = useSight();
   const comparable = compared !== null || viewBefore(view) !== null;
   return (
     <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -33,6 +33,17 @@ export function FloorControls() {
             { value: 'crop', words: 'Crop laid' },
           ]}
           onChange={(next: ViewName) => set({ chosenView: next === FLOOR_VIEW_OF.square ? null : next })}
+        />
+      ) : null}
+      {station === 'join' && (view === 'photo' || view === 'joined') ? (
+        <Choices
+          label="At Join"
+          value={view}
+          options={[
+            { value: 'joined', words: 'Joined' },
+            { value: 'photo', words: 'Where it is taken' },
+          ]}
+          onChange={(next: ViewName) => set({ chosenView: next === FLOOR_VIEW_OF.join ? null : next })}
         />
       ) : null}
       {view !== 'photo' && (
@@ -62,9 +73,14 @@ export function FloorControls() {
         </Button>
       )}
       {station === 'join' && view === 'joined' && (
-        <Button aria-pressed={cut} sx={pressable(cut)} onClick={() => useSight.setState({ cut: !cut })}>
-          Cut
-        </Button>
+        <>
+          <Button aria-pressed={cut} sx={pressable(cut)} onClick={() => useSight.setState({ cut: !cut })}>
+            Cut
+          </Button>
+          <Button aria-pressed={heat} sx={pressable(heat)} onClick={() => useSight.setState({ heat: !heat })}>
+            Seam heat
+          </Button>
+        </>
       )}
       {station === 'gauge' && view === 'albedo' && (
         <Button

@@ -7,6 +7,8 @@ import { VIEW_WORDS, viewBefore } from '../../engine/views.ts';
 import { usePalettes } from '../../palettes/use-palettes.ts';
 import { useSettings } from '../../settings/settings.ts';
 import { CutOverlay } from '../../stations/join/cut-overlay.tsx';
+import { SeamHeat } from '../../stations/join/heat.tsx';
+import { VectorHandles } from '../../stations/join/vector-handles.tsx';
 import { CropHandles } from '../../stations/square/crop-handles.tsx';
 import { FIGURES, GREY } from '../../theme.ts';
 import { GuideStrip } from '../guide/guide-strip.tsx';
@@ -59,7 +61,7 @@ export function Floor() {
   const language = useSettings((s) => s.language);
   const { data: palettes } = usePalettes(projectId);
   const { divider, held, compared, picture: beforeView } = useBefore();
-  const { cut, hatching, guides } = useSight();
+  const { cut, heat, hatching, guides } = useSight();
   const { stageRef, canvasRef, stage } = useStage();
   const space = useSpace();
   useBeforePicture();
@@ -177,6 +179,10 @@ export function Floor() {
           {cut && station === 'join' && shown?.view === 'joined' && !held && (
             <CutOverlay look={look} stage={stage} lay={layNow} halfShift={shift} />
           )}
+          {heat && station === 'join' && shown?.view === 'joined' && !held && (
+            <SeamHeat look={look} stage={stage} lay={layNow} halfShift={shift} />
+          )}
+          {isPhoto && station === 'join' && <VectorHandles look={look} tile={tile} />}
           {divider !== null && (compared || earlier) && (
             <Divider
               before={`${compared ? `Version ${compared.number}` : VIEW_WORDS[earlier!]}${beforePicture ? '' : ', being made …'}`}

@@ -3,8 +3,9 @@ import { create } from 'zustand';
 /** What lies on or beside the Floor. */
 interface Sight {
   cut: boolean;
+  heat: boolean;
   hatching: boolean;
   guides: boolean;
 }
 
-export const useSight = create<Sight>(() => ({ cut: true, hatching: true, guides: false }));
+export const useSight = create<Sight>(() => ({ cut: true, heat: false, hatching: true, guides: false }));

@@ -1,4 +1,4 @@
-import { joinLines } from '@zesty-tile/core';
+import { type JoinDecision, joinLines } from '@zesty-tile/core';
 import { useId, useMemo } from 'react';
 import type { Look, Size } from '../../bench/floor/geometry.ts';
 import { useBench } from '../../bench/state.ts';
@@ -12,14 +12,9 @@ interface CutOverlayProps {
 
 /** The strip in which Join's two copies overlapped, and the way the cut took through it, on every tile laid. */
 export function CutOverlay({ look, stage, lay, halfShift }: CutOverlayProps) {
-  const source = useBench((s) => s.source);
-  const { square, join } = useBench((s) => s.recipe.stations);
-  const decision = useBench((s) => s.recipe.decisions.join?.data);
+  const decision = useBench((s) => s.recipe.decisions.join?.data) as JoinDecision | undefined;
   const id = useId();
-  const lines = useMemo(
-    () => (decision ? joinLines(source, square, join, decision as Parameters<typeof joinLines>[3]) : null),
-    [decision, source, square, join],
-  );
+  const lines = useMemo(() => (decision ? joinLines(decision) : null), [decision]);
   if (!lines || (!lines.x && !lines.y)) return null;
   const path = (points: [number, number][], turned: boolean) =>
     `M${points.map(([a, b]) => (turned ? `${b} ${a}` : `${a} ${b}`)).join('L')}`;

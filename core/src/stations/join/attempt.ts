@@ -1,0 +1,77 @@
+import type { WorkContext } from '../../engine/context.ts';
+import type { Raster } from '../../raster/raster.ts';
+import { assemble, type Blend, type LayOut, layingOut } from './assemble.ts';
+import { type FoundVectors, findVectors } from './found-vectors.ts';
+import type { JoinInput } from './input.ts';
+import { type SeamScore, seamScore } from './score/score.ts';
+import { type FoundSeams, seeking } from './seams.ts';
+import type { BLENDS, JoinSettings, Method } from './settings.ts';
+import { spreadJumps } from './spread.ts';
+import { joins, overlapOnGrid, reachOf, straightVectors, type Vector } from './vectors.ts';
+
+/** A way of joining, with all that was found for it. */
+export interface Attempt {
+  method: Exclude<Method, 'propose'>;
+  blend: JoinSettings['blend'];
+  from: FoundVectors;
+  reach: Vector;
+  seams: FoundSeams;
+  picture: Raster;
+}
+
+const NO_SEAMS: FoundSeams = { cutX: null, cutY: null, bendX: null, bendY: null };
+
+export const blendOf = (method: Method, blend: (typeof BLENDS)[number]): Blend =>
+  method === 'mix' ? 'mix' : blend;
+
+/** Methods that leave nothing to overlap: the tile is the crop. */
+export const takesCrop = (method: Method): boolean => method === 'none' || method === 'spread';
+
+/** The tile at the working size by one method, made once for deciding and running. */
+export function attempt(
+  input: JoinInput,
+  size: number,
+  chosen: JoinSettings & { method: Exclude<Method, 'propose'> },
+  context: WorkContext,
+): Promise<Attempt> {
+  const { method, blend, axes } = chosen;
+  return context.part(
+    'attempt',
+    [method, blend, axes, chosen.overlap, chosen.from, chosen.vectors],
+    async () => {
+      const { margins } = input.square;
+      const { picture } = input.even;
+      const on = joins(axes);
+      if (takesCrop(method) || axes === 'neither') {
+        const room = { left: 0, right: 0, top: 0, bottom: 0 };
+        const from: FoundVectors = { vectors: straightVectors([0, 0], room), by: 'straight', strength: null };
+        const crop = picture.cut(margins.left, margins.top, size, size);
+        const edges = {
+          x: on.x ? ('wrap' as const) : ('mirror' as const),
+          y: on.y ? ('wrap' as const) : ('mirror' as const),
+        };
+        const tile =
+          method === 'spread' && axes !== 'neither' ? await spreadJumps(crop, edges, context.breathe) : crop;
+        return { method, blend, from, reach: [0, 0], seams: NO_SEAMS, picture: tile };
+      }
+      const reach = reachOf(overlapOnGrid(chosen.overlap), axes);
+      const from = await findVectors(picture, margins, size, chosen, context);
+      const { seams, found } = seeking(size, method === 'meet');
+      const laying = { size, vectors: from.vectors, reach, blend: blendOf(method, blend) };
+      const fresh = layingOut(picture, margins, laying, context.breathe);
+      const lay: LayOut = (bend) =>
+        bend ? fresh(bend) : context.part('laid out', [from.vectors, reach], () => fresh(null));
+      const tile = await assemble(picture, margins, laying, seams, context.breathe, lay);
+      return { method, blend, from, reach, seams: found, picture: tile };
+    },
+  );
+}
+
+/** The score of an attempt, along its own cuts. */
+export const scoreOf = (
+  made: Attempt,
+  input: JoinInput,
+  size: number,
+  axes: JoinSettings['axes'],
+): SeamScore =>
+  seamScore(made.picture, input.even.picture, made.reach, joins(axes), { workingSize: size, ...made.seams });

@@ -1,0 +1,7 @@
+import type { EvenOutput, SquareOutput } from '../types.ts';
+
+/** What Join reads: the evened crop, and Square's for the picture as it was before. */
+export interface JoinInput {
+  even: EvenOutput;
+  square: SquareOutput;
+}

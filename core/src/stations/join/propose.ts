@@ -1,0 +1,123 @@
+import type { WorkContext } from '../../engine/context.ts';
+import { type Attempt, attempt, scoreOf } from './attempt.ts';
+import { latticeOf } from './found-vectors.ts';
+import type { JoinInput } from './input.ts';
+import type { SeamScore } from './score/score.ts';
+import { pictureSeams, type SeamFigures } from './seam.ts';
+import type { JoinSettings, Method } from './settings.ts';
+import { joins } from './vectors.ts';
+
+/** One way of joining, tried and measured. */
+export interface Proposal {
+  method: Exclude<Method, 'propose'>;
+  blend: JoinSettings['blend'];
+  made: Attempt;
+  score: SeamScore;
+  seams: SeamFigures;
+}
+
+/** Below this a seam is hidden; above the second no method is trusted. */
+export const FINE = 0.1;
+export const DOUBTFUL = 0.3;
+/** By how much a stronger hand must be better than a lighter one. */
+const CLEARLY = 0.05;
+const MIX_ONLY_ABOVE = 0.2;
+const HIDDEN = 1;
+
+const WAYS: Pick<Proposal, 'method' | 'blend'>[] = [
+  { method: 'none', blend: 'multiband' },
+  { method: 'cut', blend: 'multiband' },
+  { method: 'cut', blend: 'narrow' },
+  { method: 'cut', blend: 'gradient' },
+  { method: 'meet', blend: 'multiband' },
+  { method: 'mix', blend: 'multiband' },
+  { method: 'spread', blend: 'multiband' },
+];
+
+const worstSeam = (f: SeamFigures, axes: JoinSettings['axes']): number => {
+  const on = joins(axes);
+  return Math.max(on.x ? Math.max(f.seamX, f.blotchX) : 0, on.y ? Math.max(f.seamY, f.blotchY) : 0);
+};
+
+/** Figures that show at the edge count against a way, whatever its score along the cut. */
+const rank = ({ score, seams }: Proposal, axes: JoinSettings['axes']): number =>
+  score.score + Math.max(0, worstSeam(seams, axes) - HIDDEN);
+
+/**
+ * Tries every way of joining at the working size and measures each; `onProposal` is told of each one as it is
+ * made. Stops where the context says so.
+ */
+export async function tryAll(
+  input: JoinInput,
+  size: number,
+  chosen: JoinSettings,
+  context: WorkContext,
+  onProposal?: (proposal: Proposal, done: number) => void,
+): Promise<Proposal[]> {
+  const found: Proposal[] = [];
+  for (const [k, way] of WAYS.entries()) {
+    await context.breathe(k / WAYS.length);
+    const made = await attempt(input, size, { ...chosen, ...way }, context);
+    const score = scoreOf(made, input, size, chosen.axes);
+    const proposal = { ...way, made, score, seams: pictureSeams(made.picture) };
+    found.push(proposal);
+    onProposal?.(proposal, (k + 1) / WAYS.length);
+  }
+  return found;
+}
+
+/** The best of what was tried, and why, in words. */
+export function bestOf(
+  proposals: Proposal[],
+  axes: JoinSettings['axes'],
+  repeats: boolean,
+): { best: Proposal; reason: string } {
+  const by = (method: Method) => proposals.filter((one) => one.method === method);
+  const points = (one: Proposal) => rank(one, axes);
+  const least = (ones: Proposal[]) => ones.reduce((a, b) => (points(b) < points(a) ? b : a));
+  const [none] = by('none');
+  if (none && points(none) < FINE / 2) {
+    return { best: none, reason: 'The crop already meets itself on its own edges.' };
+  }
+  let best = least(by('cut'));
+  let reason = repeats
+    ? 'The pattern repeats, so whole periods are taken and the cut runs between alike parts.'
+    : 'A cut between two shifted copies leaves the least that is unlike the photo.';
+  const [meet] = by('meet');
+  if (meet && points(meet) < points(best) - CLEARLY) {
+    best = meet;
+    reason =
+      'Rows or ridges come together when both sides are bent a little, and that is clearly better than the cut alone.';
+  }
+  const [mix] = by('mix');
+  if (mix && !repeats && points(best) > MIX_ONLY_ABOVE && points(mix) < points(best) - CLEARLY) {
+    best = mix;
+    reason = 'The grain is fine and without structure, so the copies can be mixed over the whole strip.';
+  }
+  const [spread] = by('spread');
+  if (spread && points(spread) < points(best) - CLEARLY) {
+    best = spread;
+    reason = 'Nothing but smooth tone differs at the edges, so the difference is spread over the picture.';
+  }
+  return { best, reason };
+}
+
+/** All that was tried, which is best, and why. */
+export interface Proposed {
+  proposals: Proposal[];
+  best: Proposal;
+  reason: string;
+}
+
+/** Every way of joining this picture, tried and measured, and the best of them. */
+export async function propose(
+  input: JoinInput,
+  size: number,
+  chosen: JoinSettings,
+  context: WorkContext,
+  onProposal?: (proposal: Proposal, done: number) => void,
+): Promise<Proposed> {
+  const proposals = await tryAll(input, size, chosen, context, onProposal);
+  const repeats = (await latticeOf(input.even.picture, context)) !== null;
+  return { proposals, ...bestOf(proposals, chosen.axes, repeats) };
+}

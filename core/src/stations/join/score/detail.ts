@@ -1,0 +1,140 @@
+import { gaussian } from '../../../filters/gaussian.ts';
+import { type Edges, MIRROR, TORUS } from '../../../raster/edges.ts';
+import type { Raster } from '../../../raster/raster.ts';
+import { percentiles } from '../../../raster/statistics.ts';
+import type { Twin } from './patches.ts';
+
+const LOW_PERCENT = 20;
+
+const lightness = ({ planes }: Raster): Float32Array =>
+  planes.length === 1 ? planes[0] : planes[0].map((v, i) => (v + planes[1][i] + planes[2][i]) / 3);
+
+/** Strength of fine detail about each pixel. */
+function fine(plane: Float32Array, width: number, height: number, edges: Edges): Float32Array {
+  const soft = gaussian(plane, width, height, 1, edges);
+  const detail = plane.map((v, i) => Math.abs(v - soft[i]));
+  return gaussian(detail, width, height, 4, edges);
+}
+
+/** How much one direction rules about each pixel, 0…1 (coherence of the structure tensor). */
+function coherence(plane: Float32Array, width: number, height: number, edges: Edges): Float32Array {
+  const xx = new Float32Array(plane.length);
+  const yy = new Float32Array(plane.length);
+  const xy = new Float32Array(plane.length);
+  const soft = gaussian(plane, width, height, 1, edges);
+  for (let y = 0; y < height; y++) {
+    const up = (y === 0 ? (edges.y === 'wrap' ? height - 1 : 0) : y - 1) * width;
+    const down = (y === height - 1 ? (edges.y === 'wrap' ? 0 : y) : y + 1) * width;
+    for (let x = 0; x < width; x++) {
+      const left = x === 0 ? (edges.x === 'wrap' ? width - 1 : 0) : x - 1;
+      const right = x === width - 1 ? (edges.x === 'wrap' ? 0 : x) : x + 1;
+      const gx = soft[y * width + right] - soft[y * width + left];
+      const gy = soft[down + x] - soft[up + x];
+      const i = y * width + x;
+      xx[i] = gx * gx;
+      yy[i] = gy * gy;
+      xy[i] = gx * gy;
+    }
+  }
+  const sigma = Math.max(2, Math.min(width, height) / 90);
+  const [a, b, c] = [xx, yy, xy].map((one) => gaussian(one, width, height, sigma, edges));
+  return a.map((v, i) => Math.hypot(v - b[i], 2 * c[i]) / (v + b[i] + 1e-9));
+}
+
+export interface DetailScore {
+  /** Low percentile of fine detail at the seams over that at their twins: below 1 something is smeared. */
+  detail: number;
+  /** Mean coherence at the seams over that at their twins, and the source's own mean. */
+  coherence: number;
+  grain: number;
+  /** Mean step over the seams over that at their twins: above 1 a line shows. */
+  step: number;
+  /** Mean jump of broad tone over the seams over the source's usual one. */
+  broad: number;
+}
+
+const mean = (values: ArrayLike<number>): number => {
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += values[i];
+  return sum / Math.max(1, values.length);
+};
+
+const ratioOf = (a: number, b: number) => (a + 1e-4) / (b + 1e-4);
+
+/** How far on each side of a seam broad tone is compared. */
+const broadHalf = (size: number) => Math.max(1, Math.round(size / 48));
+
+/** What is measured on a source once, for all tiles of `size` pixels made from it. */
+export interface SourceDetail {
+  source: Raster;
+  fine: Float32Array;
+  ridges: Float32Array;
+  grain: number;
+  /** Usual difference of broad tone over the width at which seams are compared. */
+  tone: number;
+}
+
+/** Measures the source. Encoded values. */
+export function sourceDetail(source: Raster, size: number): SourceDetail {
+  const { width, height } = source;
+  const plane = lightness(source);
+  const ridges = coherence(plane, width, height, MIRROR);
+  const broad = gaussian(plane, width, height, size / 48, MIRROR);
+  const apart = 2 * broadHalf(size);
+  let sum = 0;
+  let count = 0;
+  for (let y = 0; y + apart < height; y += 3) {
+    for (let x = 0; x + apart < width; x += 3) {
+      const i = y * width + x;
+      sum += Math.abs(broad[i + apart] - broad[i]) + Math.abs(broad[i + apart * width] - broad[i]);
+      count += 2;
+    }
+  }
+  return {
+    source,
+    fine: fine(plane, width, height, MIRROR),
+    ridges,
+    grain: mean(ridges),
+    tone: sum / Math.max(1, count),
+  };
+}
+
+/**
+ * Smearing, broken ridges, lines and jumps of tone along the seams of a tile, each held against the places
+ * of the source that are most alike. Encoded pictures at one scale.
+ */
+export function detailScore(tile: Raster, from: SourceDetail, twins: Twin[]): DetailScore {
+  const size = tile.width;
+  const { source } = from;
+  const wide = source.width;
+  const here = lightness(tile);
+  const at = twins.map(({ crossing: { x, y } }) => y * size + x);
+  const twin = twins.map(({ x, y }) => y * wide + x);
+  const take = (plane: Float32Array, places: number[]) => places.map((i) => plane[i]);
+  const low = (values: number[]) => percentiles(values, [LOW_PERCENT])[0];
+  const steps = { here: 0, there: 0 };
+  for (const { crossing, x, y } of twins) {
+    const { toX, toY } = crossing;
+    const next = ((crossing.y + toY) % size) * size + ((crossing.x + toX) % size);
+    const i = y * wide + x;
+    for (const [c, plane] of tile.planes.entries()) {
+      steps.here += Math.abs(plane[next] - plane[crossing.y * size + crossing.x]);
+      steps.there += Math.abs(source.planes[c][i + toY * wide + toX] - source.planes[c][i]);
+    }
+  }
+  const half = broadHalf(size);
+  const broad = gaussian(here, size, size, size / 48, TORUS);
+  const jumps = twins.map(({ crossing: { x, y, toX, toY } }) => {
+    const [dx, dy] = [toX * half, toY * half];
+    const before = ((y - dy + size) % size) * size + ((x - dx + size) % size);
+    const after = ((y + dy) % size) * size + ((x + dx) % size);
+    return Math.abs(broad[after] - broad[before]);
+  });
+  return {
+    detail: ratioOf(low(take(fine(here, size, size, TORUS), at)), low(take(from.fine, twin))),
+    coherence: ratioOf(mean(take(coherence(here, size, size, TORUS), at)), mean(take(from.ridges, twin))),
+    grain: from.grain,
+    step: steps.here / Math.max(1e-9, steps.there),
+    broad: ratioOf(mean(jumps), from.tone),
+  };
+}

@@ -1,0 +1,91 @@
+import { encodeSrgbPlane } from '../../../colour/srgb.ts';
+import type { Raster } from '../../../raster/raster.ts';
+import { resizeArea } from '../../../raster/resize.ts';
+import { decodePath } from '../cut.ts';
+import type { Vector } from '../vectors.ts';
+import { detailScore, type SourceDetail, sourceDetail } from './detail.ts';
+import { banksOf, patchScore, type Spot } from './patches.ts';
+import { type Crossing, crossings } from './path.ts';
+
+/** Above this it is not measured sharper: what is seen at 512 px tells a seam. */
+const MEASURED = 512;
+/** Coherence of ripples and boards; below it there are no ridges to break. */
+const RIDGED = 0.35;
+
+/** How well a seam is hidden, measured along the cut. */
+export interface SeamScore {
+  /** 0 is as good as the source itself; below 0.1 fine, above 0.3 look. */
+  score: number;
+  /** Mean step over the cut ÷ that at the places of the source most alike; above 1 a line shows. */
+  step: number;
+  /** Fine detail at the cut over the source's. */
+  detail: number;
+  spots: Spot[];
+}
+
+const above = (value: number, limit: number) => Math.max(0, value - limit);
+
+const encoded = (raster: Raster, width: number, height: number): Raster =>
+  resizeArea(raster, width, height).mapPlanes(encodeSrgbPlane);
+
+/** What others are held against, made once for each source picture. */
+interface Measures {
+  size: number;
+  banks: ReturnType<typeof banksOf>;
+  detail: SourceDetail;
+}
+
+const kept = new WeakMap<Raster, Measures>();
+
+function measuresOf(source: Raster, size: number, scale: number): Measures {
+  const known = kept.get(source);
+  if (known?.size === size) return known;
+  const from = encoded(source, Math.round(source.width * scale), Math.round(source.height * scale));
+  const made = { size, banks: banksOf(from), detail: sourceDetail(from, size) };
+  kept.set(source, made);
+  return made;
+}
+
+/**
+ * Score J of the joined axes of a tile, along its cuts: steps over the cut, patches unlike the source's,
+ * smeared detail, jumps of broad tone, broken ridges. `source` is the picture it was taken from, at the
+ * same scale; cuts as texts of `workingSize`, null for a seam at the tile's edge. Linear RGB.
+ */
+export function seamScore(
+  tile: Raster,
+  source: Raster,
+  reach: Vector,
+  axes: { x: boolean; y: boolean },
+  cuts: { workingSize: number; cutX: string | null; cutY: string | null },
+): SeamScore {
+  const size = Math.min(MEASURED, tile.width);
+  const scale = size / tile.width;
+  const small = encoded(tile, size, size);
+  const seamOf = (text: string | null, across: number, along: number, turned: boolean): Crossing[] => {
+    const path = text === null ? null : decodePath(text);
+    const n = path ? cuts.workingSize : size;
+    const found = crossings(path, Math.round(across * n), Math.round(along * n), n, turned);
+    if (n === size) return found;
+    const place = (v: number) => Math.min(size - 1, Math.floor((v * size) / n));
+    return found.map((one) => ({ ...one, x: place(one.x), y: place(one.y) }));
+  };
+  const seams: Crossing[][] = [];
+  for (const [on, text, across, along, turned] of [
+    [axes.x, cuts.cutX, reach[0], reach[1], false],
+    [axes.y, cuts.cutY, reach[1], reach[0], true],
+  ] as const) {
+    if (on) seams.push(seamOf(text, across, along, turned));
+  }
+  if (seams.length === 0) return { score: 0, step: 0, detail: 1, spots: [] };
+  const { banks, detail: from } = measuresOf(source, size, scale);
+  const { mean, worst, spots, twins } = patchScore(small, banks, seams);
+  const { detail, coherence, grain, broad, step } = detailScore(small, from, twins);
+  const score =
+    0.5 * above(step, 1.1) +
+    above(mean, 1) +
+    above(worst, 1) +
+    2 * above(0.95, detail) +
+    0.25 * above(broad, 1.3) +
+    (grain > RIDGED ? 2 * above(0.97, coherence) : 0);
+  return { score, step, detail, spots };
+}

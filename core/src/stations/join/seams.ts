@@ -1,0 +1,52 @@
+import type { Axis, Seams } from './assemble.ts';
+import type { Bend } from './bend.ts';
+import { cutMask, decodePath, encodePath, minimumCut, refineCut } from './cut.ts';
+import { findBend } from './meet.ts';
+
+/** What was found about the seams, as it stands in a recipe. */
+export interface FoundSeams {
+  cutX: string | null;
+  cutY: string | null;
+  bendX: Bend | null;
+  bendY: Bend | null;
+}
+
+/** Seams that are found on the first picture that is joined; `found` is filled on the way. */
+export function seeking(size: number, bends: boolean): { seams: Seams; found: FoundSeams } {
+  const found: FoundSeams = { cutX: null, cutY: null, bendX: null, bendY: null };
+  const seams: Seams = {
+    async bend(axis, strip, cyclic) {
+      if (!bends) return null;
+      const bend = findBend(await strip(), size, cyclic);
+      found[axis === 'x' ? 'bendX' : 'bendY'] = bend;
+      return bend;
+    },
+    mask(axis, strip, cyclic) {
+      const path = minimumCut(strip, cyclic);
+      found[axis === 'x' ? 'cutX' : 'cutY'] = encodePath(path);
+      return cutMask(strip, path);
+    },
+  };
+  return { seams, found };
+}
+
+/**
+ * Seams found at another size: the cut is followed once through the finer pixels of the first picture, which
+ * must be the colour it was found on; all other pictures take the same.
+ */
+export function following(found: FoundSeams, scale: number): Seams {
+  const masks = new Map<Axis, Float32Array>();
+  return {
+    bend: async (axis) => (axis === 'x' ? found.bendX : found.bendY),
+    mask(axis, strip, cyclic) {
+      const known = masks.get(axis);
+      if (known) return known;
+      const text = axis === 'x' ? found.cutX : found.cutY;
+      if (text === null) throw new Error('The recipe’s decisions hold no cut for this axis.');
+      const path = decodePath(text);
+      const mask = cutMask(strip, scale === 1 ? path : refineCut(strip, path, scale, cyclic));
+      masks.set(axis, mask);
+      return mask;
+    },
+  };
+}

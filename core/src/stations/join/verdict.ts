@@ -1,0 +1,103 @@
+import type { Verdict } from '../../verdict.ts';
+import type { JoinOutput } from '../types.ts';
+import type { JoinDecision } from './decision.ts';
+import type { JoinInput } from './input.ts';
+import { DOUBTFUL, FINE } from './propose.ts';
+import { seamScore } from './score/score.ts';
+import { pictureSeams } from './seam.ts';
+import type { JoinSettings } from './settings.ts';
+import { joins, shearOf, stretchOf, turnOf } from './vectors.ts';
+
+const LOOK = 1.3;
+const DETAIL = 0.9;
+
+/** What is said of the tile's vectors where they are not the crop's own edges. */
+function vectorWords(decided: JoinDecision): string {
+  const { u, v } = decided.vectors;
+  const edge = Math.sqrt(Math.hypot(...u) * Math.hypot(...v));
+  const told: string[] = [];
+  if (Math.abs(edge - 1) > 0.015) told.push(`the tile shows ${Math.round(100 * edge)} % of the crop’s edge`);
+  const stretch = 100 * (stretchOf(decided.vectors) - 1);
+  if (stretch > 0.5) told.push(`stretched by ${stretch.toFixed(1)} %`);
+  const turn = turnOf(decided.vectors);
+  if (Math.abs(turn) > 0.1) told.push(`turned by ${turn.toFixed(1)}°`.replace('-', '−'));
+  const shear = shearOf(decided.vectors);
+  if (shear > 0.2) told.push(`sheared by ${shear.toFixed(1)}°`);
+  if (told.length === 0) return '';
+  const why = decided.by === 'lattice' ? 'So that whole periods meet, ' : 'So that both copies agree, ';
+  return `${why}${told.join(', ')}.`;
+}
+
+/** Measured on the joined tile: its edge, its cut and its source held against each other. */
+export function joinVerdict(
+  output: JoinOutput,
+  input: JoinInput,
+  chosen: JoinSettings,
+  decided: JoinDecision,
+): Verdict {
+  const on = joins(chosen.axes);
+  if (!on.x && !on.y) {
+    return {
+      state: 'look',
+      brief: 'does not tile',
+      sentence: 'No edges are joined: the picture goes on as it is and will not repeat.',
+      advice: 'Choose axes to make it a tile.',
+      figures: [],
+    };
+  }
+  const f = pictureSeams(output.picture);
+  const edges = [
+    ...(on.x
+      ? [
+          { id: 'seamX', label: 'Seam, left to right', value: f.seamX, unit: '', limit: 1 },
+          { id: 'blotchX', label: 'Blotch, left to right', value: f.blotchX, unit: '', limit: 1 },
+        ]
+      : []),
+    ...(on.y
+      ? [
+          { id: 'seamY', label: 'Seam, top to bottom', value: f.seamY, unit: '', limit: 1 },
+          { id: 'blotchY', label: 'Blotch, top to bottom', value: f.blotchY, unit: '', limit: 1 },
+        ]
+      : []),
+  ];
+  const along = seamScore(output.picture, input.even.picture, decided.reach, on, decided);
+  const worst = edges.reduce((a, b) => (b.value > a.value ? b : a));
+  const state =
+    worst.value > LOOK || along.score > 2 * DOUBTFUL
+      ? 'wrong'
+      : worst.value > 1 || along.score > DOUBTFUL || along.detail < DETAIL
+        ? 'look'
+        : 'fine';
+  const kind = worst.id.startsWith('seam') ? 'seam' : 'blotch';
+  const hidden =
+    along.score < FINE
+      ? 'what lies along the cut looks like the photo'
+      : along.score < DOUBTFUL
+        ? 'what lies along the cut is nearly like the photo'
+        : 'what lies along the cut is unlike the photo';
+  const retry =
+    decided.method === 'none'
+      ? 'Choose the method cut.'
+      : 'Let the best way be found, move the crop so that both sides show alike parts, or widen the overlap.';
+  return {
+    state,
+    brief: `${kind} ${worst.value.toFixed(2)}`,
+    sentence: `${worst.value <= 1 ? 'Nothing shows at the tile’s edge' : 'The edge shows'}: the strongest ${kind} is ${worst.value.toFixed(2)} times the usual step inside the tile (${worst.label.split(', ')[1]}); ${hidden} (${along.score.toFixed(2)}).`,
+    advice: [state === 'fine' ? '' : retry, vectorWords(decided)].filter(Boolean).join(' '),
+    figures: [
+      ...edges,
+      {
+        id: 'unlike',
+        label: 'Unlike the photo along the cut',
+        value: along.score,
+        unit: '',
+        limit: DOUBTFUL,
+      },
+      { id: 'step', label: 'Step over the cut', value: along.step, unit: '', limit: 1 },
+      { id: 'detail', label: 'Fine detail at the cut', value: along.detail, unit: '×' },
+      ...(decided.strength === null
+        ? []
+        : [{ id: 'strength', label: 'Strength of the repeat found', value: decided.strength, unit: '' }]),
+    ],
+  };
+}

@@ -1,0 +1,98 @@
+import { expect } from 'chai';
+import type { Page } from 'playwright-core';
+import { openStage, type Stage } from './stage.ts';
+
+describe('joining', () => {
+  let stage: Stage;
+  let page: Page;
+  let address: string;
+
+  before(async function () {
+    this.timeout(300_000);
+    stage = await openStage(['ripples'], 512);
+    const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
+    address = `${stage.url}/tiles/${tiles[0].id}/join`;
+    page = await stage.page();
+    await page.goto(address);
+    await page.getByText(/unlike the photo/).waitFor();
+  });
+
+  after(() => stage.end());
+
+  const unlike = async () =>
+    Number(await page.locator('dt', { hasText: 'Unlike the photo' }).locator('+ dd').textContent());
+
+  it('shows where the seam is unlike the photo, and rings the worst', async () => {
+    await page.getByRole('button', { name: 'Seam heat' }).click();
+    const heat = page.locator('svg[data-heat]');
+    await heat.and(page.getByRole('img', { name: /places on the seam stand out/ })).waitFor();
+    expect(Number(await heat.getAttribute('data-heat'))).to.be.above(20);
+  });
+
+  it('tries every way, marks the best with its reason, and one press takes it: the crests meet', async () => {
+    const before = await unlike();
+    expect(before).to.be.above(0.6);
+    await page.getByRole('button', { name: 'Try all ways …' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Ways to join this picture' });
+    await dialog.getByRole('progressbar', { name: 'Ways tried' }).waitFor();
+    await dialog.getByText(/come together when both sides are bent/).waitFor();
+    expect(await dialog.locator('[data-offer]').count()).to.equal(7);
+    const best = dialog.locator('[data-offer]').filter({ hasText: '· best' });
+    expect(await best.getAttribute('data-offer')).to.match(/^meet/);
+    await best.getByRole('button', { name: 'Take it' }).click();
+    await page.getByText(/the cut is nearly like the photo|the cut looks like the photo/).waitFor();
+    expect(await unlike()).to.be.below(before / 4);
+  });
+
+  it('is undone and done again by name', async () => {
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await page.getByRole('combobox', { name: 'Method' }).and(page.getByText('Cut')).waitFor();
+    await page.getByRole('button', { name: /^Redo/ }).click();
+    await page
+      .getByRole('combobox', { name: 'Method' })
+      .and(page.getByText('Meet: bend, then cut'))
+      .waitFor();
+  });
+
+  it('can be stopped while ways are tried; what was made stays', async () => {
+    await page.getByRole('button', { name: 'Try all ways …' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.locator('[data-offer]').first().waitFor();
+    await dialog.getByRole('button', { name: 'Stop' }).click();
+    await dialog.getByText('Stopped before all were tried.').waitFor();
+    expect(await dialog.locator('[data-offer]').count()).to.be.within(1, 7);
+    await dialog.getByRole('button', { name: 'Close' }).click();
+    await dialog.waitFor({ state: 'detached' });
+  });
+
+  it('shows the tile’s vectors on the photo; drawn by hand they are kept, and nonsense is said plainly', async () => {
+    await page.getByRole('button', { name: 'Where it is taken' }).click();
+    await page.locator('[data-vectors="offset"]').waitFor();
+    const right = page.getByRole('slider', { name: 'Tile vector to the right' });
+    const before = Number(await right.getAttribute('aria-valuenow'));
+    await right.focus();
+    await page.keyboard.press('Shift+ArrowLeft');
+    await page.locator('[data-vectors="hand"]').waitFor();
+    expect(Number(await right.getAttribute('aria-valuenow'))).to.be.closeTo(before - 1, 0.11);
+    const box = (await right.boundingBox())!;
+    await page.mouse.move(box.x + 8, box.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 500, box.y + 8, { steps: 4 });
+    await page.mouse.up();
+    await page.getByText(/drawn by hand.*reach outside the photo/).waitFor();
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await page.getByText(/drawn by hand.*reach outside/).waitFor({ state: 'detached' });
+    await page
+      .getByTestId('saved')
+      .getByText(/Saved \d/)
+      .waitFor();
+    await page.reload();
+    await page.getByRole('button', { name: 'Where it is taken' }).click();
+    await page.locator('[data-vectors="hand"]').waitFor();
+  });
+
+  it('met no error of its own on the way', () => {
+    expect(stage.faults).to.deep.equal([]);
+    expect(stage.serverErrors).to.deep.equal([]);
+  });
+});

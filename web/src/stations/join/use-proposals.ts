@@ -1,0 +1,49 @@
+import * as Comlink from 'comlink';
+import { create } from 'zustand';
+import { useBench } from '../../bench/state.ts';
+import { engineNow } from '../../bench/use-engine.ts';
+import type { OfferedJoin } from '../../engine/protocol.ts';
+
+interface Proposals {
+  open: boolean;
+  offers: OfferedJoin[];
+  /** Share tried, 0…1; null when nothing is being tried. */
+  done: number | null;
+  best: { best: number; reason: string } | null;
+  failure: string | null;
+}
+
+const NOTHING: Proposals = { open: false, offers: [], done: null, best: null, failure: null };
+
+/** The ways of joining that were tried on the tile in hand. */
+export const useProposals = create<Proposals>(() => NOTHING);
+
+/** Tries every way of joining; each is offered as soon as it is made. */
+export async function tryWays(): Promise<void> {
+  const engine = engineNow();
+  if (!engine) return;
+  const { recipe, source } = useBench.getState();
+  useProposals.setState({ ...NOTHING, open: true, done: 0 });
+  const take = (offer: OfferedJoin, done: number) =>
+    useProposals.setState(({ offers }) => ({ offers: [...offers, offer], done }));
+  try {
+    const best = await engine.proposeJoin({ recipe, source }, Comlink.proxy(take));
+    useProposals.setState({ best, done: null });
+  } catch (error) {
+    useProposals.setState({
+      done: null,
+      failure: error instanceof Error ? error.message : String(error),
+    });
+  }
+}
+
+/** Stops trying; what was made stays to be chosen from. */
+export function stopTrying(): void {
+  void engineNow()?.stopProposing();
+  useProposals.setState({ done: null });
+}
+
+export function closeProposals(): void {
+  void engineNow()?.stopProposing();
+  useProposals.setState(NOTHING);
+}

@@ -1,0 +1,129 @@
+import { cropMapper, type JoinDecision } from '@zesty-tile/core';
+import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import type { Look, Size } from '../../bench/floor/geometry.ts';
+import { useBench } from '../../bench/state.ts';
+
+type Pair = [number, number];
+
+const STEP = 0.001;
+const ARROWS: Record<string, Pair> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** Along its own axis an edge is at least a tenth of the crop, and it never leaves what can be set. */
+function allowed(which: 'u' | 'v', [x, y]: Pair): Pair {
+  const within = (value: number, least: number) =>
+    Math.round(1e4 * Math.min(1.5, Math.max(least, value))) / 1e4;
+  return which === 'u' ? [within(x, 0.1), within(y, -1.5)] : [within(x, -1.5), within(y, 0.1)];
+}
+
+/** The tile's two edges on the photo: where the copy begins that it is joined with. Dragged, they are by hand. */
+export function VectorHandles({ look, tile }: { look: Look; tile: Size }) {
+  const crop = useBench((s) => s.recipe.stations.square);
+  const drawn = useBench((s) => s.recipe.stations.join);
+  const decided = useBench((s) => s.recipe.decisions.join?.data) as JoinDecision | undefined;
+  const setDials = useBench((s) => s.setDials);
+  const start = useRef<{ x: number; y: number; vector: Pair } | null>(null);
+  if (!decided) return null;
+  const byHand = drawn.from === 'hand' ? drawn.vectors : null;
+  const { u, v } = byHand ?? decided.vectors;
+  const { corner } = decided.vectors;
+  const scale = look.edge / tile.width;
+  const mapper = cropMapper(tile.width, tile.height, crop);
+  const place = (a: number, b: number): Pair => {
+    const [x, y] = mapper.at(corner[0] + a * u[0] + b * v[0], corner[1] + a * u[1] + b * v[1]);
+    return [look.x + x * scale, look.y + y * scale];
+  };
+  const take = (which: 'u' | 'v', vector: Pair) =>
+    setDials('join', { from: 'hand', vectors: { u, v, [which]: allowed(which, vector) } }, `vector ${which}`);
+  /** A way on the screen in edges of the crop. */
+  const inCrop = (dx: number, dy: number): Pair => {
+    const turn = (crop.turnDegrees * Math.PI) / 180;
+    const unit = 1 / (mapper.edge * scale);
+    return [
+      (dx * Math.cos(turn) + dy * Math.sin(turn)) * unit,
+      (-dx * Math.sin(turn) + dy * Math.cos(turn)) * unit,
+    ];
+  };
+  const handle = (which: 'u' | 'v', name: string, [x, y]: Pair) => {
+    const vector = which === 'u' ? u : v;
+    return (
+      <circle
+        cx={x}
+        cy={y}
+        r="8"
+        fill="#fff"
+        stroke="#1d1d1d"
+        strokeWidth="2"
+        style={{ pointerEvents: 'all', cursor: 'move' }}
+        role="slider"
+        tabIndex={0}
+        aria-label={name}
+        aria-valuenow={Math.round(1000 * Math.hypot(...vector)) / 10}
+        aria-valuetext={`${vector[0].toFixed(3)} across, ${vector[1].toFixed(3)} down, in edges of the crop`}
+        onPointerDown={(event: PointerEvent<SVGElement>) => {
+          event.stopPropagation();
+          event.currentTarget.setPointerCapture(event.pointerId);
+          start.current = { x: event.clientX, y: event.clientY, vector };
+        }}
+        onPointerMove={(event: PointerEvent<SVGElement>) => {
+          const from = start.current;
+          if (!from) return;
+          const [dx, dy] = inCrop(event.clientX - from.x, event.clientY - from.y);
+          take(which, [from.vector[0] + dx, from.vector[1] + dy]);
+        }}
+        onPointerUp={() => {
+          start.current = null;
+        }}
+        onKeyDown={(event: KeyboardEvent) => {
+          const arrow = ARROWS[event.key];
+          if (!arrow) return;
+          event.preventDefault();
+          event.stopPropagation();
+          const by = STEP * (event.shiftKey ? 10 : 1);
+          take(which, [vector[0] + arrow[0] * by, vector[1] + arrow[1] * by]);
+        }}
+      />
+    );
+  };
+  const origin = place(0, 0);
+  const right = place(1, 0);
+  const down = place(0, 1);
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a fieldset cannot stand in a drawing
+    <svg
+      style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
+      role="group"
+      aria-label="Tile vectors on the photo"
+      data-vectors={byHand ? 'hand' : decided.by}
+    >
+      <polygon
+        points={[origin, right, place(1, 1), down].map((p) => p.join(',')).join(' ')}
+        fill="#fff"
+        fillOpacity=".08"
+        stroke="#fff"
+        strokeOpacity=".7"
+        strokeDasharray="3 4"
+      />
+      {[right, down].map(([x, y]) => (
+        <g key={`${x} ${y}`} strokeLinecap="round">
+          <line
+            x1={origin[0]}
+            y1={origin[1]}
+            x2={x}
+            y2={y}
+            stroke="#000"
+            strokeOpacity=".6"
+            strokeWidth="5"
+          />
+          <line x1={origin[0]} y1={origin[1]} x2={x} y2={y} stroke="#ffd23f" strokeWidth="2.5" />
+        </g>
+      ))}
+      {handle('u', 'Tile vector to the right', right)}
+      {handle('v', 'Tile vector down', down)}
+    </svg>
+  );
+}
