@@ -40,6 +40,20 @@ describe('what the Floor shows', () => {
     expect(VIEW_NAMES).to.include.members([...MAP_NAMES]);
   });
 
+  it('light that was taken out is told in stops, orange where there was more of it, blue where less', () => {
+    const square = { picture: three(0.4), margins: { left: 0, right: 0, top: 0, bottom: 0 } };
+    const taken = viewRaster({ square, even: { picture: three(0.2) } } as never, 'light', 2)!;
+    expect(taken.planes[0][0]).to.be.closeTo(1, 1e-4);
+    const [red, , blue] = rgbaOf(one(0.8), 'light');
+    expect(red).to.be.above(blue + 100);
+    const [cold, , sky] = rgbaOf(one(-0.8), 'light');
+    expect(sky).to.be.above(cold + 100);
+    expect([...rgbaOf(one(0), 'light').slice(0, 3)]).to.deep.equal([128, 128, 128]);
+    const shown = { view: 'light' as const, width: 2, height: 2, rgba: new Uint8ClampedArray(16) };
+    const frame = { depthMm: 1, line: '', language: 'y' as const, palette: [] };
+    expect(readoutAt({ ...shown, planes: taken.planes }, 0, 0, frame)).to.match(/×2\.00 the light/);
+  });
+
   it('colours on screen are within one code of the exact curve, and clamp', () => {
     fc.assert(
       fc.property(fc.double({ min: -0.5, max: 1.5, noNaN: true }), (v) => {

@@ -5,6 +5,7 @@ import { DECIDES_FROM, READS, STATIONS, type StationOutputs } from '../stations/
 import type { JoinInput } from '../stations/join/input.ts';
 import { type Proposal, type Proposed, propose } from '../stations/join/propose.ts';
 import { joins } from '../stations/join/vectors.ts';
+import { type Corners, cropTurn } from '../stations/square/geometry.ts';
 import {
   type Frame,
   NOTHING_TO_DECIDE,
@@ -82,12 +83,21 @@ const WEIGHT: Record<StationName, number> = {
 /** Version of the computation; raise it when results change, so that old decisions are made anew. */
 const COMPUTATION = 2;
 
+/** The shortest side of a frame as a share of the photo's side it lies along; never so small that nothing is left. */
+function shortestSide(corners: Corners): number {
+  const sides = corners.map(([x, y], k) =>
+    Math.hypot(corners[(k + 1) % 4][0] - x, corners[(k + 1) % 4][1] - y),
+  );
+  return Math.min(1, Math.max(0.02, Math.min(...sides)));
+}
+
 /**
  * The shorter side, in pixels of the original, that a tile of `size` needs: the host may bring the
  * source down as long as this many are left.
  */
 export function neededShortEdge(recipe: Recipe, size: number): number {
-  return Math.ceil(size / recipe.stations.square.share);
+  const { corners, share } = recipe.stations.square;
+  return Math.ceil(size / (corners ? shortestSide(corners) : share));
 }
 
 /** Whole factor by which a source may be reduced for a needed shorter side. */
@@ -194,15 +204,16 @@ class Walk {
   }
 
   #frame(size: number): Frame {
-    const { square, join } = this.#request.recipe.stations;
+    const { source, recipe } = this.#request;
+    const { square, join } = recipe.stations;
     const on = joins(join.axes);
     return {
       size,
       wantedSize: square.size,
       edgeMetres: square.edgeMetres,
       edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' },
-      seed: this.#request.recipe.seed,
-      turnDegrees: square.turnDegrees,
+      seed: recipe.seed,
+      turnDegrees: cropTurn(source.width, source.height, square),
     };
   }
 

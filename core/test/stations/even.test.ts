@@ -92,6 +92,85 @@ describe('even', () => {
   });
 });
 
+describe('even, told apart', () => {
+  const grey = (plane: Float32Array) => new Raster(size, size, [plane, plane, plane]);
+  const meanOf = (plane: Float32Array, x: number, y: number, edge: number) =>
+    mean(new Raster(size, size, [plane]).cut(x, y, edge, edge).planes[0]);
+
+  it('a true patch of colour a quarter of the tile wide stays within three percent', async () => {
+    const patch = (x: number, y: number) => x > 96 && x < 160 && y > 96 && y < 160;
+    const planes = [1.2, 1, 0.8].map((tint) =>
+      planeOf(size, size, (x, y) => surface[y * size + x] * (patch(x, y) ? tint : 1) * Math.exp(light(x, y))),
+    );
+    const result = await run(new Raster(size, size, planes));
+    for (const [c, tint] of [1.2, 1, 0.8].entries()) {
+      const inside = meanOf(result.planes[c], 104, 104, 48) / meanOf(surface, 104, 104, 48);
+      const outside = meanOf(result.planes[c], 24, 104, 48) / meanOf(surface, 24, 104, 48);
+      expect(inside / outside / tint).to.be.within(0.97, 1.03);
+    }
+  });
+
+  for (const [name, at] of [
+    ['a slope', (x: number) => (0.5 * x) / size],
+    ['a vignette', (x: number, y: number) => -0.5 * (((x - 128) / 128) ** 2 + ((y - 128) / 128) ** 2)],
+  ] as const) {
+    it(`takes ${name} out to under 0.025`, async () => {
+      expect(leftOver(await run(lit(at)), surface)).to.be.below(0.025);
+    });
+  }
+
+  it('knows a surface of two tones, and makes it no worse', async () => {
+    const halves = planeOf(size, size, (x, y) => surface[y * size + x] * (x + 0.3 * y < 150 ? 1 : 0.35));
+    const input = inputOf(lit(() => 0, halves));
+    const { output, decided } = await runStation('even', input, {}, frameOf(size));
+    expect(decided.twoToned).to.equal(true);
+    expect(leftOver(output.picture, halves)).to.be.below(0.03);
+    const underLight = await runStation('even', inputOf(lit(light, halves)), {}, frameOf(size));
+    expect(leftOver(underLight.output.picture, halves)).to.be.below(
+      0.5 * leftOver(lit(light, halves), halves),
+    );
+    const plain = await runStation('even', inputOf(lit(light)), {}, frameOf(size));
+    expect(plain.decided.twoToned).to.equal(false);
+  });
+
+  it('leaves the colour of the light where only its lightness is to go', async () => {
+    const planes = [0.3, 0, -0.3].map((tint) =>
+      planeOf(size, size, (x, y) => surface[y * size + x] * Math.exp((tint + 0.4) * (x / size))),
+    );
+    const kept = await run(new Raster(size, size, planes), { colour: 0 });
+    const ratio = (raster: Raster, x: number) =>
+      meanOf(raster.planes[0], x, 0, 48) / meanOf(raster.planes[2], x, 0, 48);
+    const before = new Raster(size, size, planes);
+    expect(ratio(kept, 200) / ratio(kept, 8)).to.be.closeTo(ratio(before, 200) / ratio(before, 8), 0.02);
+    const brightness = (x: number) => meanOf(kept.planes[1], x, 0, 48) / meanOf(surface, x, 0, 48);
+    expect(brightness(200) / brightness(8)).to.be.closeTo(1, 0.03);
+  });
+
+  it('the local amount takes out soft shades that the broad light leaves', async () => {
+    const shade = (x: number, y: number) =>
+      0.12 * Math.sin((2 * Math.PI * 2 * x) / size) * Math.sin((2 * Math.PI * 2 * y) / size);
+    const broad = leftOver(await run(lit(shade)), surface);
+    const local = leftOver(await run(lit(shade), { local: 1 }), surface);
+    expect(local).to.be.below(0.75 * broad);
+  });
+
+  it('lifts darks and holds lights apart, about the middle, without turning tones round', async () => {
+    const ramp = planeOf(size, size, (x) => 0.02 * 40 ** (x / size));
+    const picture = grey(ramp);
+    const middle = Math.sqrt(0.02 * 0.02 * 40);
+    const lifted = (await run(picture, { amount: 0, liftDarks: 1 })).planes[0].subarray(0, size);
+    const held = (await run(picture, { amount: 0, holdLights: 1 })).planes[0].subarray(0, size);
+    expect(lifted[0]).to.be.above(2 * ramp[0]);
+    expect(held[0]).to.equal(ramp[0]);
+    expect(held[size - 1]).to.be.below(0.5 * ramp[size - 1]);
+    expect(lifted[size - 1]).to.equal(ramp[size - 1]);
+    for (const line of [lifted, held]) {
+      for (let x = 1; x < size; x++) expect(line[x]).to.be.above(line[x - 1]);
+      expect(line[size / 2]).to.be.closeTo(middle, 0.03 * middle);
+    }
+  });
+});
+
 describe('drift', () => {
   it('is the RMS of the broad light, not of the grain', () => {
     const { rms } = drift(luminance(lit(light)), size, size);

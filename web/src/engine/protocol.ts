@@ -1,4 +1,4 @@
-import type { Recipe, SourceRef, Spot, StationName, Verdict } from '@zesty-tile/core';
+import type { MainDirection, Recipe, SourceRef, Spot, StationName, Verdict } from '@zesty-tile/core';
 import type { ViewName } from './views.ts';
 
 /** One request for pictures of a recipe. A newer one ends the older. */
@@ -103,6 +103,8 @@ export interface EngineWorker {
     onOffer: (offer: OfferedJoin, done: number) => void,
   ): Promise<{ best: number; reason: string } | null>;
   stopProposing(): void;
+  /** The main direction of lines in the photo, once it is read. */
+  mainDirection(): MainDirection | null;
   /** How unlike the source the joined tile is along its seams, by what is computed; null before that. */
   seamHeat(): Spot[] | null;
   /** Memory for results, in bytes. */

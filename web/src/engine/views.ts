@@ -1,17 +1,20 @@
 import {
+  type EvenOutput,
   encodedPlanes,
   linearToSrgb,
+  luminance,
   MAP_KIND,
   MAP_NAMES,
   type MapName,
   mapRaster,
   Raster,
+  type SquareOutput,
   type StationName,
   type StationOutputs,
 } from '@zesty-tile/core';
 
 /** What the Floor can show: the picture at each early station, and every map. */
-export const STAGE_VIEWS = ['photo', 'crop', 'evened', 'joined'] as const;
+export const STAGE_VIEWS = ['photo', 'crop', 'evened', 'light', 'joined'] as const;
 export type StageView = (typeof STAGE_VIEWS)[number];
 export type ViewName = StageView | MapName;
 
@@ -21,6 +24,7 @@ export const VIEW_WORDS: Record<ViewName, string> = {
   photo: 'Photo',
   crop: 'Crop',
   evened: 'Evened',
+  light: 'Light taken out',
   joined: 'Joined',
   albedo: 'Albedo',
   normal: 'Normal',
@@ -55,6 +59,7 @@ export function viewBefore(view: ViewName): ViewName | null {
   switch (view) {
     case 'photo':
     case 'crop':
+    case 'light':
       return null;
     case 'evened':
       return 'crop';
@@ -73,6 +78,7 @@ export function stationOf(view: ViewName): StationName {
     case 'crop':
       return 'square';
     case 'evened':
+    case 'light':
       return 'even';
     case 'joined':
       return 'join';
@@ -87,10 +93,20 @@ export function stationOf(view: ViewName): StationName {
   }
 }
 
-export type ViewKind = 'colour' | 'data' | 'normal';
+export type ViewKind = 'colour' | 'data' | 'normal' | 'light';
 
 export const viewKind = (view: ViewName): ViewKind =>
-  view === 'normal' ? 'normal' : ((MAP_KIND as Record<string, 'colour' | 'data'>)[view] ?? 'colour');
+  view === 'normal' || view === 'light'
+    ? view
+    : ((MAP_KIND as Record<string, 'colour' | 'data'>)[view] ?? 'colour');
+
+/** Stops of light that Even took out of each pixel: above 0 where the photo was lighter than the rest. */
+function lightTaken({ picture, margins }: SquareOutput, even: EvenOutput, size: number): Raster {
+  const crop = (raster: Raster) => luminance(raster.cut(margins.left, margins.top, size, size));
+  const after = crop(even.picture);
+  const stops = crop(picture).map((v, i) => Math.log2((v + 1e-6) / (after[i] + 1e-6)));
+  return new Raster(size, size, [stops]);
+}
 
 /** A view's values as they stand in the program. Null while they are not made, or where there are none. */
 export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName, size: number): Raster | null {
@@ -102,6 +118,8 @@ export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName, siz
       return square ? square.picture.cut(square.margins.left, square.margins.top, size, size) : null;
     case 'evened':
       return square && even ? even.picture.cut(square.margins.left, square.margins.top, size, size) : null;
+    case 'light':
+      return square && even ? lightTaken(square, even, size) : null;
     case 'joined':
       return join?.picture ?? null;
     case 'albedo':
@@ -133,6 +151,7 @@ const OPAQUE = 0xff000000;
 
 /** Interleaved RGBA of a raster as it is shown; colour within one code of what a file would hold. */
 export function rgbaOf(raster: Raster, view: ViewName): Uint8ClampedArray<ArrayBuffer> {
+  if (view === 'light') return lightRgba(raster.planes[0]);
   const isColour = viewKind(view) === 'colour';
   const planes = isColour ? raster.planes : encodedPlanes(raster, view as MapName);
   const [r, g, b] = planes.length === 1 ? [planes[0], planes[0], planes[0]] : planes;
@@ -141,6 +160,22 @@ export function rgbaOf(raster: Raster, view: ViewName): Uint8ClampedArray<ArrayB
   const pixels = new Uint32Array(out.buffer);
   if (isColour) fillColour(pixels, r, g, b);
   else fillData(pixels, r, g, b);
+  return out;
+}
+
+/** Stops at which the false colour is full. */
+const FULL_STOPS = 1;
+
+/** Light taken out in false colour: grey none, orange where there was more of it, blue where less. */
+function lightRgba(stops: Float32Array): Uint8ClampedArray<ArrayBuffer> {
+  const out = new Uint8ClampedArray(4 * stops.length);
+  for (let i = 0, at = 0; i < stops.length; i++, at += 4) {
+    const t = Math.max(-1, Math.min(1, stops[i] / FULL_STOPS));
+    out[at] = 128 + (t > 0 ? 122 : 96) * t;
+    out[at + 1] = 128 + (t > 0 ? 12 : 28) * t;
+    out[at + 2] = 128 - (t > 0 ? 108 : 122) * t;
+    out[at + 3] = 255;
+  }
   return out;
 }
 

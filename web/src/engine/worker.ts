@@ -5,6 +5,7 @@ import {
   joins,
   luminance,
   MARK,
+  mainDirection,
   Problem,
   type Proposal,
   Raster,
@@ -39,6 +40,8 @@ const CACHE_BYTES = 600e6;
 const LARGEST = 2048;
 const THUMBNAIL = 64;
 const OFFERED = 256;
+/** Large enough to tell a direction to a tenth of a degree. */
+const DIRECTION_SIZE = 512;
 const HEIGHT_SIZE = 512;
 const BEFORE_OCCLUSION: ViewName[] = ['height', 'normal', 'cavity'];
 /** Rest between the first picture and the sharper ones, so that a moving dial is not held up. */
@@ -304,6 +307,17 @@ const worker: EngineWorker = {
   },
   stopProposing() {
     proposing?.abort();
+  },
+  mainDirection() {
+    const picture = (latest ?? whole)?.outputs.source?.picture;
+    if (!picture) return null;
+    const scale = Math.min(1, DIRECTION_SIZE / Math.max(picture.width, picture.height));
+    const { width, height, planes } = resizeArea(
+      new Raster(picture.width, picture.height, [luminance(picture)]),
+      Math.round(picture.width * scale),
+      Math.round(picture.height * scale),
+    );
+    return mainDirection(planes[0], width, height);
   },
   seamHeat() {
     const made = whole?.outputs;

@@ -1,5 +1,5 @@
 import type { Raster } from '../../raster/raster.ts';
-import { median } from '../../raster/statistics.ts';
+import { mean, median } from '../../raster/statistics.ts';
 import { solve } from './solve.ts';
 
 /** The light of one channel: log light = Σ cₖ·(1, u, v, u², uv, v²) over crop coordinates −1..1. */
@@ -27,38 +27,120 @@ export interface CropBox {
   size: number;
 }
 
+/** Blocks of a picture: their means in log, and where they lie in the crop (−1…1). */
+export interface Blocks {
+  across: number;
+  values: number[];
+  places: [number, number][];
+}
+
+/** Log means of 48 × 48 blocks of one plane. */
+export function blocksOf(plane: Float32Array, width: number, height: number, box: CropBox): Blocks {
+  const values: number[] = [];
+  const places: [number, number][] = [];
+  for (let j = 0; j < BLOCKS; j++) {
+    const y0 = Math.floor((j * height) / BLOCKS);
+    const y1 = Math.max(y0 + 1, Math.floor(((j + 1) * height) / BLOCKS));
+    for (let i = 0; i < BLOCKS; i++) {
+      const x0 = Math.floor((i * width) / BLOCKS);
+      const x1 = Math.max(x0 + 1, Math.floor(((i + 1) * width) / BLOCKS));
+      let sum = 0;
+      for (let y = y0; y < y1; y++) for (let x = x0; x < x1; x++) sum += plane[y * width + x];
+      values.push(Math.log(sum / ((x1 - x0) * (y1 - y0)) + LOG_FLOOR));
+      places.push([
+        (2 * ((x0 + x1) / 2 - box.left)) / box.size - 1,
+        (2 * ((y0 + y1) / 2 - box.top)) / box.size - 1,
+      ]);
+    }
+  }
+  return { across: BLOCKS, values, places };
+}
+
+/** Least squares with Tukey's bisquare; also the share of rows that were left out in the end. */
+function robust(rows: number[][], values: number[]): { field: LightField; rejected: number } {
+  let weights = rows.map(() => 1);
+  let field = solve(rows, values, weights);
+  for (let round = 0; round < ROUNDS; round++) {
+    const misses = rows.map((row, k) => values[k] - row.reduce((sum, a, n) => sum + a * field[n], 0));
+    const scale = TUKEY * median(misses.map(Math.abs)) + 1e-6;
+    weights = misses.map((miss) => (Math.abs(miss) < scale ? (1 - (miss / scale) ** 2) ** 2 : 0));
+    field = solve(rows, values, weights);
+  }
+  return { field, rejected: weights.filter((w) => w === 0).length / weights.length };
+}
+
+/** Between which two blocks, this many apart, differences are taken. */
+const BASELINE = 4;
+
+/** The light by the differences of blocks a little apart: the step between two tones is an outlier among them. */
+function fitDifferences({ across, values, places }: Blocks): LightField {
+  const rows: number[][] = [];
+  const steps: number[] = [];
+  const add = (from: number, to: number) => {
+    const a = terms(...places[from]);
+    rows.push(terms(...places[to]).map((value, n) => value - a[n]));
+    steps.push(values[to] - values[from]);
+  };
+  for (let j = 0; j < across; j++) {
+    for (let i = 0; i < across; i++) {
+      const k = j * across + i;
+      if (i + BASELINE < across) add(k, k + BASELINE);
+      if (j + BASELINE < across) add(k, k + BASELINE * across);
+    }
+  }
+  return robust(rows, steps).field;
+}
+
+/** Share of the spread of values that two groups explain (Otsu 1979): 1 is two sharp tones, a slope has 0.75. */
+function separation(values: number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  const n = sorted.length;
+  const total = sorted.reduce((sum, v) => sum + v, 0);
+  const centre = total / n;
+  const spread = sorted.reduce((sum, v) => sum + (v - centre) ** 2, 0);
+  if (spread < 1e-9 * n) return 0;
+  let below = 0;
+  let best = 0;
+  for (let k = 1; k < n; k++) {
+    below += sorted[k - 1];
+    const [low, high] = [below / k, (total - below) / (n - k)];
+    best = Math.max(best, (k * (n - k) * (high - low) ** 2) / n);
+  }
+  return best / spread;
+}
+
+const TWO_TONED = 0.86;
+const REJECTED = 0.3;
+/** Tones nearer than this, in log, are one. */
+const APART = 0.15;
+
+export interface FoundLight {
+  fields: LightField[];
+  /** The surface has two tones, which a plain fit would take for light. */
+  twoToned: boolean;
+}
+
 /**
  * Broad light of each channel: robust polynomial of order 2 through the logs of 48 × 48 block means,
- * reweighted by Tukey's bisquare (Beaton & Tukey 1974), so that a stain does not bend it.
- * Linear input; the log is of v + 0.01.
+ * reweighted by Tukey's bisquare (Beaton & Tukey 1974), so that a stain does not bend it. A surface of two
+ * tones is told by what is left and fitted by differences of near blocks instead. Linear input; the log is
+ * of v + 0.01.
  */
-export function fitLight(picture: Raster, box: CropBox): LightField[] {
+export function fitLight(picture: Raster, box: CropBox): FoundLight {
   const { width, height } = picture;
-  return picture.planes.map((plane) => {
-    const rows: number[][] = [];
-    const values: number[] = [];
-    for (let j = 0; j < BLOCKS; j++) {
-      const y0 = Math.floor((j * height) / BLOCKS);
-      const y1 = Math.max(y0 + 1, Math.floor(((j + 1) * height) / BLOCKS));
-      for (let i = 0; i < BLOCKS; i++) {
-        const x0 = Math.floor((i * width) / BLOCKS);
-        const x1 = Math.max(x0 + 1, Math.floor(((i + 1) * width) / BLOCKS));
-        let sum = 0;
-        for (let y = y0; y < y1; y++) for (let x = x0; x < x1; x++) sum += plane[y * width + x];
-        values.push(Math.log(sum / ((x1 - x0) * (y1 - y0)) + LOG_FLOOR));
-        const u = (2 * ((x0 + x1) / 2 - box.left)) / box.size - 1;
-        const v = (2 * ((y0 + y1) / 2 - box.top)) / box.size - 1;
-        rows.push(terms(u, v));
-      }
-    }
-    let weights = rows.map(() => 1);
-    let field = solve(rows, values, weights);
-    for (let round = 0; round < ROUNDS; round++) {
-      const misses = rows.map((row, k) => values[k] - row.reduce((sum, a, n) => sum + a * field[n], 0));
-      const scale = TUKEY * median(misses.map(Math.abs)) + 1e-6;
-      weights = misses.map((miss) => (Math.abs(miss) < scale ? (1 - (miss / scale) ** 2) ** 2 : 0));
-      field = solve(rows, values, weights);
-    }
-    return field;
+  const blocks = picture.planes.map((plane) => blocksOf(plane, width, height, box));
+  const fits = blocks.map(({ values, places }) =>
+    robust(
+      places.map(([u, v]) => terms(u, v)),
+      values,
+    ),
+  );
+  const byDifferences = blocks.map(fitDifferences);
+  // Told on what the differences leave: a plain fit bends itself through both tones.
+  const twoToned = blocks.some(({ values, places }, c) => {
+    const left = values.map((value, k) => value - logLight(byDifferences[c], ...places[k]));
+    const spread = Math.sqrt(mean(left.map((v) => (v - mean(left)) ** 2)));
+    return spread > APART && (separation(left) > TWO_TONED || fits[c].rejected > REJECTED);
   });
+  return { fields: twoToned ? byDifferences : fits.map(({ field }) => field), twoToned };
 }

@@ -1,5 +1,13 @@
 import { luminance } from '../../colour/luminance.ts';
+import { encodeSrgbPlane } from '../../colour/srgb.ts';
+import { gaussian } from '../../filters/gaussian.ts';
+import { MIRROR } from '../../raster/edges.ts';
+import { histogramPercentiles } from '../../raster/histogram.ts';
+import { Raster } from '../../raster/raster.ts';
+import { resizeArea } from '../../raster/resize.ts';
 import { drift } from '../even/drift.ts';
+import { pictureSeams } from '../join/seam.ts';
+import { mainDirection } from '../square/direction.ts';
 import type { SourceOutput } from '../types.ts';
 
 /** What a photo offers. Shares are 0..1. */
@@ -10,24 +18,92 @@ export interface Fitness {
   fittingSize: number;
   /** Broad change of light over the photo, see `drift`. */
   unevenness: number;
-  /** Share of pixels with a channel at full, or with all channels at zero. */
-  clipped: number;
+  /** Share of pixels with a channel at full, and with all channels at zero. */
+  burnt: number;
+  black: number;
+  /** How much of the detail of two pixels there is at one pixel: 1 crisp, below about 0.35 soft. */
+  sharpness: number;
+  /** Deviation of the finest grain, as a share of the range of sRGB values. */
+  noise: number;
+  /** Turn of the main direction of lines, degrees clockwise; null where none rules. */
+  tilt: number | null;
+  /** Strongest seam figure of the raw picture laid beside itself; 1 or less and it may tile already. */
+  seam: number;
 }
 
 const FULL = 0.999;
+const MEASURED = 512;
+const DIRECTION_SIZE = 256;
+const PLAIN = 2;
+/** Median absolute deviation of a normal distribution of deviation 1. */
+const MAD = 0.6745;
+
+function smaller(plane: Float32Array, width: number, height: number, most: number): Raster {
+  const scale = Math.min(1, most / Math.max(width, height));
+  return resizeArea(
+    new Raster(width, height, [plane]),
+    Math.max(8, Math.round(width * scale)),
+    Math.max(8, Math.round(height * scale)),
+  );
+}
+
+/** The middle of a picture, at the size in which it lies: where fine detail is measured. */
+function middle({ width, height, planes }: Raster): Raster {
+  const [w, h] = [Math.min(width, MEASURED), Math.min(height, MEASURED)];
+  return new Raster(width, height, planes).cut((width - w) >> 1, (height - h) >> 1, w, h);
+}
+
+/** Noise by the diagonal details of 2 × 2 blocks, whose median structure hardly moves (Donoho & Johnstone 1994). */
+function noiseOf(plane: Float32Array, width: number, height: number): number {
+  const details: number[] = [];
+  for (let y = 0; y + 1 < height; y += 2) {
+    for (let x = 0; x + 1 < width; x += 2) {
+      const i = y * width + x;
+      details.push(Math.abs(plane[i] - plane[i + 1] - plane[i + width] + plane[i + width + 1]) / 2);
+    }
+  }
+  return histogramPercentiles(details, [50])[0] / MAD;
+}
+
+function sharpnessOf(plane: Float32Array, width: number, height: number): number {
+  const power = (sigma: number) => {
+    const soft = gaussian(plane, width, height, sigma, MIRROR);
+    let sum = 0;
+    for (let i = 0; i < plane.length; i++) sum += (plane[i] - soft[i]) ** 2;
+    return Math.sqrt(sum);
+  };
+  const coarse = power(2);
+  return coarse > 1e-6 ? power(0.8) / coarse : 0;
+}
 
 /** Measures the fitness of a linearised photo. */
 export function fitness(source: SourceOutput): Fitness {
-  const [r, g, b] = source.picture.planes;
-  let clipped = 0;
+  const { picture } = source;
+  const { width, height } = picture;
+  const [r, g, b] = picture.planes;
+  let burnt = 0;
+  let black = 0;
   for (let i = 0; i < r.length; i++) {
-    if (r[i] >= FULL || g[i] >= FULL || b[i] >= FULL || r[i] + g[i] + b[i] <= 0) clipped++;
+    if (r[i] >= FULL || g[i] >= FULL || b[i] >= FULL) burnt++;
+    else if (r[i] + g[i] + b[i] <= 0) black++;
   }
   const shortEdge = Math.min(source.originalWidth, source.originalHeight);
+  const y = luminance(picture);
+  const inner = middle(new Raster(width, height, [y]));
+  const seen = encodeSrgbPlane(inner.planes[0]);
+  const small = smaller(y, width, height, DIRECTION_SIZE);
+  const direction = mainDirection(small.planes[0], small.width, small.height);
+  const whole = resizeArea(picture, Math.min(width, MEASURED), Math.min(height, MEASURED));
+  const seams = pictureSeams(whole);
   return {
     shortEdge,
     fittingSize: Math.max(256, 2 ** Math.floor(Math.log2(shortEdge))),
-    unevenness: drift(luminance(source.picture), source.picture.width, source.picture.height).rms,
-    clipped: clipped / r.length,
+    unevenness: drift(y, width, height).rms,
+    burnt: burnt / r.length,
+    black: black / r.length,
+    sharpness: sharpnessOf(seen, inner.width, inner.height),
+    noise: noiseOf(seen, inner.width, inner.height),
+    tilt: direction.plain >= PLAIN ? direction.degrees : null,
+    seam: Math.max(seams.seamX, seams.seamY),
   };
 }

@@ -43,11 +43,28 @@ export function linearise(input: SourceInput): SourceOutput {
   };
 }
 
+const BURNT = 0.02;
+const SOFT = 0.35;
+const NOISY = 0.03;
+const UNEVEN = 0.08;
+const TILTED = 0.4;
+
+const percent = (share: number, digits: number) => `${(100 * share).toFixed(digits)} %`;
+
+/** One sentence for each thing that stands out, the rest in one. */
 function sentence(f: Fitness, size: number): string {
-  const pixels = `The photo holds ${f.shortEdge} px on its shorter side for a tile of ${size} px.`;
-  const light = `Its light varies by ${(100 * f.unevenness).toFixed(1)} % from part to part`;
-  const clipped = `${(100 * f.clipped).toFixed(2)} % of it is burnt out or black.`;
-  return `${pixels} ${light}; ${clipped}`;
+  return [
+    `The photo holds ${f.shortEdge} px on its shorter side for a tile of ${size} px.`,
+    `Its light varies by ${percent(f.unevenness, 1)} from part to part; ${percent(f.burnt, 2)} of it is burnt out, ${percent(f.black, 2)} black.`,
+    f.sharpness < SOFT ? 'It is soft: its finest pixels hold little detail.' : '',
+    f.noise > NOISY ? `Its grain of noise is ${percent(f.noise, 1)} of the range.` : '',
+    f.tilt !== null && Math.abs(f.tilt) > TILTED
+      ? `Its lines run ${f.tilt.toFixed(1).replace('-', '−')}° off level.`
+      : '',
+    f.seam <= 1 ? 'Laid beside itself it shows no edge: it may tile already.' : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
 }
 
 /** Source: decoded samples become linear light, and the photo's fitness is reported. */
@@ -60,23 +77,32 @@ export const source = station({
   verdict(output, _input, _settings, _decided, frame) {
     const f = fitness(output);
     const few = f.shortEdge < frame.wantedSize;
-    const burnt = f.clipped > 0.02;
+    const burnt = f.burnt + f.black > BURNT;
+    const soft = f.sharpness < SOFT;
     const advice = [
       few ? `Choose ${f.fittingSize} px in Square, or a larger photo: more would be invented.` : '',
-      burnt ? 'Burnt-out places cannot be brought back: crop around them in Square.' : '',
-      f.unevenness > 0.08 ? 'Even will take this light out.' : '',
+      burnt ? 'Burnt-out and black places cannot be brought back: crop around them in Square.' : '',
+      soft && !few ? 'A smaller tile loses nothing.' : '',
+      f.unevenness > UNEVEN ? 'Even will take this light out.' : '',
+      f.tilt !== null && Math.abs(f.tilt) > TILTED ? 'Level it in Square.' : '',
+      f.seam <= 1 ? 'Take it whole in Square and try none in Join.' : '',
     ]
       .filter(Boolean)
       .join(' ');
     return {
-      state: burnt || few ? ('look' as const) : ('fine' as const),
+      state: burnt || few || soft ? ('look' as const) : ('fine' as const),
       brief: `${output.originalWidth} × ${output.originalHeight}`,
       sentence: sentence(f, frame.wantedSize),
       advice,
       figures: [
         { id: 'shortEdge', label: 'Shorter side', value: f.shortEdge, unit: 'px', limit: frame.wantedSize },
         { id: 'unevenness', label: 'Uneven light', value: 100 * f.unevenness, unit: '%' },
-        { id: 'clipped', label: 'Clipped', value: 100 * f.clipped, unit: '%', limit: 2 },
+        { id: 'burnt', label: 'Burnt out', value: 100 * f.burnt, unit: '%', limit: 100 * BURNT },
+        { id: 'black', label: 'Black', value: 100 * f.black, unit: '%', limit: 100 * BURNT },
+        { id: 'sharpness', label: 'Sharpness', value: f.sharpness, unit: '' },
+        { id: 'noise', label: 'Noise', value: 100 * f.noise, unit: '%', limit: 100 * NOISY },
+        ...(f.tilt === null ? [] : [{ id: 'tilt', label: 'Lines off level', value: f.tilt, unit: '°' }]),
+        { id: 'seam', label: 'Seam, laid as it is', value: f.seam, unit: '', limit: 1 },
       ],
     };
   },

@@ -1,4 +1,5 @@
-import type { Affine } from '../../raster/sample.ts';
+import type { Affine, Place } from '../../raster/sample.ts';
+import { homography } from './homography.ts';
 
 /** Margins are kept on this grid (fractions of the tile), so that they are whole pixels at every size. */
 export const GRID = 256;
@@ -11,7 +12,13 @@ export interface Crop {
   centreY: number;
   share: number;
   turnDegrees: number;
+  /** Four corners in place of the square, for a photo taken at a slant. */
+  corners?: Corners | null;
 }
+
+/** Corners by the photo's width and height: upper left, upper right, lower right, lower left. */
+export type Corners = [Point, Point, Point, Point];
+export type Point = [number, number];
 
 /** Margins beyond the crop as fractions of its edge. */
 export interface MarginShares {
@@ -27,8 +34,39 @@ interface Mapper {
   at(u: number, v: number): [number, number];
 }
 
+/** Area of a four-cornered figure (the shoelace formula); negative where it runs the other way round. */
+function areaOf(corners: Corners): number {
+  return corners.reduce((sum, [x, y], k) => {
+    const [nextX, nextY] = corners[(k + 1) % 4];
+    return sum + (x * nextY - nextX * y) / 2;
+  }, 0);
+}
+
+/** Whether four corners make a proper frame: clockwise from the upper left, bent the same way at each. */
+export function isFrame(corners: Corners): boolean {
+  return corners.every(([x, y], k) => {
+    const [ax, ay] = corners[(k + 3) % 4];
+    const [bx, by] = corners[(k + 1) % 4];
+    return (x - ax) * (by - y) - (y - ay) * (bx - x) > 1e-4;
+  });
+}
+
+/** Turn of the crop in a photo of this shape, degrees clockwise; of four corners that of the upper and lower edge. */
+export function cropTurn(width: number, height: number, crop: Crop): number {
+  if (!crop.corners) return crop.turnDegrees;
+  const [a, b, c, d] = crop.corners;
+  const across = (b[0] - a[0] + c[0] - d[0]) * width;
+  const down = (b[1] - a[1] + c[1] - d[1]) * height;
+  return (Math.atan2(down, across) * 180) / Math.PI;
+}
+
 /** How crop coordinates lie in a photo of `width` × `height`. A positive turn rotates the crop clockwise. */
 export function cropMapper(width: number, height: number, crop: Crop): Mapper {
+  if (crop.corners) {
+    const pixels = crop.corners.map(([x, y]): Point => [x * width, y * height]) as Corners;
+    const at = homography(pixels);
+    return { edge: Math.sqrt(areaOf(pixels)), at };
+  }
   const edge = crop.share * Math.min(width, height);
   const angle = (crop.turnDegrees * Math.PI) / 180;
   const c = Math.cos(angle) * edge;
@@ -112,6 +150,24 @@ export function samplingGrid(
   return {
     grid: { originX, originY, rightX: along, rightY: aside, downX: -aside, downY: along },
     stretch,
+  };
+}
+
+/** Where each pixel of the crop with margins lies in a picture, for a crop of four corners. */
+export function framePlace(
+  pictureWidth: number,
+  pictureHeight: number,
+  crop: Crop,
+  size: number,
+  margins: MarginShares,
+): Place {
+  const { at } = cropMapper(pictureWidth, pictureHeight, crop);
+  return (y, xs, ys) => {
+    for (let x = 0; x < xs.length; x++) {
+      const [px, py] = at((x + 0.5) / size - margins.left, (y + 0.5) / size - margins.top);
+      xs[x] = px - 0.5;
+      ys[x] = py - 0.5;
+    }
   };
 }
 

@@ -1,12 +1,26 @@
+import * as v from 'valibot';
+import { Problem } from '../../problem.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resampleAffine } from '../../raster/sample.ts';
-import { choice, number } from '../../settings/settings.ts';
+import { resampleAffine, resampleField } from '../../raster/sample.ts';
+import { choice, data, number } from '../../settings/settings.ts';
 import { mapGiven } from '../given.ts';
 import { NOTHING_TO_DECIDE, type SourceOutput, type SquareOutput, station } from '../types.ts';
-import { type Crop, marginsIn, samplingGrid, shareOutside } from './geometry.ts';
+import {
+  type Corners,
+  type Crop,
+  cropMapper,
+  framePlace,
+  isFrame,
+  marginsIn,
+  samplingGrid,
+  shareOutside,
+} from './geometry.ts';
 
 export const SIZES = [256, 512, 1024, 2048, 4096] as const;
+
+const share = v.pipe(v.number(), v.minValue(-1), v.maxValue(2));
+const point = v.tuple([share, share]);
 
 const settings = {
   size: choice({
@@ -70,6 +84,16 @@ const settings = {
     step: 0.05,
     unit: '°',
   }),
+  corners: data<Corners | null>({
+    ofPicture: true,
+    label: 'Corners',
+    help: 'Four corners in place of the square crop, for a photo taken at a slant: upper left, upper right, lower right, lower left, as shares of the photo.',
+    group: 'Crop',
+    default: null,
+    schema: v.nullable(v.tuple([point, point, point, point])),
+    example: '[[0.1,0.1],[0.9,0.12],[0.95,0.9],[0.05,0.88]]',
+    words: (value) => (value ? 'four set by hand' : 'a square crop'),
+  }),
 };
 
 const clampNegative = (raster: Raster): Raster => {
@@ -93,6 +117,13 @@ export const square = station({
   async run(input: SourceOutput, chosen, _decided: null, frame, context): Promise<SquareOutput> {
     const crop: Crop = chosen;
     const { originalWidth, originalHeight, picture } = input;
+    if (crop.corners && !isFrame(crop.corners)) {
+      throw new Problem(
+        'bad_corners',
+        'The four corners cross over or bend inwards, so they frame no picture.',
+        'Drag them apart so that they run upper left, upper right, lower right, lower left; or take the square crop again.',
+      );
+    }
     const shares = marginsIn(originalWidth, originalHeight, crop);
     const { size } = frame;
     const margins = {
@@ -104,6 +135,10 @@ export const square = station({
     const width = size + margins.left + margins.right;
     const height = size + margins.top + margins.bottom;
     const resample = (raster: Raster) => {
+      if (crop.corners) {
+        const place = framePlace(raster.width, raster.height, crop, size, shares);
+        return resampleField(raster, width, height, place, MIRROR, context.breathe);
+      }
       const { grid, stretch } = samplingGrid(raster.width, raster.height, crop, size, shares);
       return resampleAffine(raster, width, height, grid, stretch, MIRROR, context.breathe);
     };
@@ -115,7 +150,7 @@ export const square = station({
       alpha,
       given: await mapGiven(input.given, async (raster) => clampUnit(await resample(raster))),
       margins,
-      cropPixels: crop.share * Math.min(originalWidth, originalHeight),
+      cropPixels: cropMapper(originalWidth, originalHeight, crop).edge,
       outside: shareOutside(originalWidth, originalHeight, crop),
     };
   },

@@ -12,6 +12,7 @@ import {
 import { CratePanel } from '../../stations/crate/crate-panel.tsx';
 import { LuminanceGraph } from '../../stations/gauge/luminance-graph.tsx';
 import { TryWays } from '../../stations/join/proposals.tsx';
+import { SquareTools } from '../../stations/square/square-tools.tsx';
 import { GREY, PANEL } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { STATION_WORDS } from '../words.ts';
@@ -101,6 +102,7 @@ export function Dials() {
       {[...groups].map(([title, dials]) => (
         <Group key={`${station} ${title}`} station={station} title={title} dials={dials} />
       ))}
+      {station === 'square' && <SquareTools />}
       {station === 'join' && <TryWays />}
       {station === 'gauge' && <LuminanceGraph />}
       {station === 'crate' && <CratePanel />}

@@ -35,6 +35,17 @@ export function FloorControls() {
           onChange={(next: ViewName) => set({ chosenView: next === FLOOR_VIEW_OF.square ? null : next })}
         />
       ) : null}
+      {station === 'even' && (view === 'evened' || view === 'light') ? (
+        <Choices
+          label="At Even"
+          value={view}
+          options={[
+            { value: 'evened', words: 'Evened' },
+            { value: 'light', words: 'Light taken out' },
+          ]}
+          onChange={(next: ViewName) => set({ chosenView: next === FLOOR_VIEW_OF.even ? null : next })}
+        />
+      ) : null}
       {station === 'join' && (view === 'photo' || view === 'joined') ? (
         <Choices
           label="At Join"

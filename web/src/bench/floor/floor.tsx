@@ -9,7 +9,10 @@ import { useSettings } from '../../settings/settings.ts';
 import { CutOverlay } from '../../stations/join/cut-overlay.tsx';
 import { SeamHeat } from '../../stations/join/heat.tsx';
 import { VectorHandles } from '../../stations/join/vector-handles.tsx';
+import { CornerHandles } from '../../stations/square/corner-handles.tsx';
 import { CropHandles } from '../../stations/square/crop-handles.tsx';
+import { LevelLine } from '../../stations/square/level-line.tsx';
+import { useLevel } from '../../stations/square/use-level.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { GuideStrip } from '../guide/guide-strip.tsx';
 import { pressable } from '../pressed.ts';
@@ -57,6 +60,8 @@ export function Floor() {
   const edgeLines = useBench((s) => s.edgeLines);
   const depthMm = useBench((s) => s.recipe.stations.relief.depthMm);
   const line = useBench((s) => s.recipe.stations.gauge.line);
+  const corners = useBench((s) => s.recipe.stations.square.corners);
+  const drawing = useLevel((s) => s.drawing);
   const projectId = useBench((s) => s.projectId);
   const language = useSettings((s) => s.language);
   const { data: palettes } = usePalettes(projectId);
@@ -175,7 +180,13 @@ export function Floor() {
             data-before={beforePicture && until !== null ? 'shown' : undefined}
             style={{ width: '100%', height: '100%', display: 'block' }}
           />
-          {isPhoto && <CropHandles look={look} tile={tile} live={station === 'square' && !space} />}
+          {isPhoto &&
+            (corners && station === 'square' ? (
+              <CornerHandles look={look} tile={tile} corners={corners} />
+            ) : (
+              <CropHandles look={look} tile={tile} live={station === 'square' && !space} />
+            ))}
+          {isPhoto && station === 'square' && drawing && <LevelLine />}
           {cut && station === 'join' && shown?.view === 'joined' && !held && (
             <CutOverlay look={look} stage={stage} lay={layNow} halfShift={shift} />
           )}

@@ -43,6 +43,8 @@ export function readoutAt(shown: ShownView, x: number, y: number, frame: Readout
       const nearest = near ? `  ${near.distance.toFixed(3)} from ${near.colour.name || near.colour.hex}` : '';
       return `${place}  sRGB ${codes.join(' ')}\n${said}${band}${nearest}`;
     }
+    case 'light':
+      return `${place}\n×${(2 ** values[0]).toFixed(2)} the light of the rest  (${signed(values[0])} stops)`;
     case 'normal':
       return `${place}\n${signed(values[0])} ${signed(values[1])} ${signed(values[2])}`;
     case 'data':

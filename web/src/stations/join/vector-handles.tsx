@@ -2,17 +2,11 @@ import { cropMapper, type JoinDecision } from '@zesty-tile/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Look, Size } from '../../bench/floor/geometry.ts';
 import { useBench } from '../../bench/state.ts';
+import { ARROWS } from '../arrows.ts';
 
 type Pair = [number, number];
 
 const STEP = 0.001;
-const ARROWS: Record<string, Pair> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-
 /** Along its own axis an edge is at least a tenth of the crop, and it never leaves what can be set. */
 function allowed(which: 'u' | 'v', [x, y]: Pair): Pair {
   const within = (value: number, least: number) =>
@@ -39,14 +33,12 @@ export function VectorHandles({ look, tile }: { look: Look; tile: Size }) {
   };
   const take = (which: 'u' | 'v', vector: Pair) =>
     setDials('join', { from: 'hand', vectors: { u, v, [which]: allowed(which, vector) } }, `vector ${which}`);
-  /** A way on the screen in edges of the crop. */
+  /** A way on the screen in edges of the crop, as they lie in its middle. */
   const inCrop = (dx: number, dy: number): Pair => {
-    const turn = (crop.turnDegrees * Math.PI) / 180;
-    const unit = 1 / (mapper.edge * scale);
-    return [
-      (dx * Math.cos(turn) + dy * Math.sin(turn)) * unit,
-      (-dx * Math.sin(turn) + dy * Math.cos(turn)) * unit,
-    ];
+    const across = [0, 1].map((k) => (mapper.at(1, 0.5)[k] - mapper.at(0, 0.5)[k]) * scale);
+    const down = [0, 1].map((k) => (mapper.at(0.5, 1)[k] - mapper.at(0.5, 0)[k]) * scale);
+    const area = across[0] * down[1] - across[1] * down[0];
+    return [(dx * down[1] - dy * down[0]) / area, (across[0] * dy - across[1] * dx) / area];
   };
   const handle = (which: 'u' | 'v', name: string, [x, y]: Pair) => {
     const vector = which === 'u' ? u : v;

@@ -2,6 +2,7 @@ import { cropMapper } from '@zesty-tile/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Look, Size } from '../../bench/floor/geometry.ts';
 import { useBench } from '../../bench/state.ts';
+import { ARROWS } from '../arrows.ts';
 import { type CropDials, moved, pulled, turnedTo } from './crop-geometry.ts';
 
 const CORNERS = [
@@ -15,13 +16,6 @@ const CORNERS = [
 const STALK = 30;
 const TURN_STEP = 0.05;
 const MOVE_STEP = 0.001;
-
-const ARROWS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 interface CropHandlesProps {
   look: Look;

@@ -1,0 +1,7 @@
+/** The ways that arrow keys move a handle: right and down. */
+export const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
