@@ -3,7 +3,7 @@ import type { DemoId } from './sources.ts';
 
 type Changes = { [S in keyof StationSettings]?: Partial<StationSettings[S]> };
 
-/** What an artist has set on each demo tile so far. The ripples are as they came: they still need work. */
+/** What an artist has set on each demo tile so far. The ripples still need a line of the chart. */
 const CHANGES: Record<DemoId, Changes> = {
   pamments: {
     // Four paving squares of 310 mm.
@@ -34,6 +34,7 @@ const CHANGES: Record<DemoId, Changes> = {
   },
   ripples: {
     square: { share: 0.847, edgeMetres: 1.65 },
+    join: { method: 'meet' },
   },
 };
 

@@ -11,6 +11,14 @@ describe('joining', () => {
     this.timeout(300_000);
     stage = await openStage(['ripples'], 512);
     const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
+    const tile = `${stage.url}/api/tiles/${tiles[0].id}`;
+    const { revision } = await (await fetch(tile)).json();
+    revision.recipe.stations.join.method = 'cut';
+    await fetch(`${tile}/revisions`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ base: revision.number, recipe: revision.recipe }),
+    });
     address = `${stage.url}/tiles/${tiles[0].id}/join`;
     page = await stage.page();
     await page.goto(address);

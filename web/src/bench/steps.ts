@@ -21,7 +21,7 @@ export function startGesture(of: string, as = ''): void {
   words = as;
 }
 
-/** After an undo, the same dial begins a step of its own. */
+/** After an undo, and at a new drag, the same dial begins a step of its own. */
 export function endGesture(): void {
   last = { gesture: '', at: 0 };
 }

@@ -1,5 +1,11 @@
+import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
+import { gaussian } from '../../filters/gaussian.ts';
+import { MIRROR } from '../../raster/edges.ts';
+import type { Raster } from '../../raster/raster.ts';
+import { statistics } from '../../raster/statistics.ts';
 import { type Attempt, attempt, scoreOf } from './attempt.ts';
+import { seen } from './cut.ts';
 import { latticeOf } from './found-vectors.ts';
 import type { JoinInput } from './input.ts';
 import type { SeamScore } from './score/score.ts';
@@ -23,6 +29,8 @@ export const DOUBTFUL = 0.3;
 const CLEARLY = 0.05;
 const MIX_ONLY_ABOVE = 0.2;
 const HIDDEN = 1;
+/** Spreading is for sources with less detail than this. */
+const SMOOTH = 0.25;
 
 const WAYS: Pick<Proposal, 'method' | 'blend'>[] = [
   { method: 'none', blend: 'multiband' },
@@ -66,11 +74,20 @@ export async function tryAll(
   return found;
 }
 
+/** How much of a picture's contrast is finer than a fortieth of the tile: spreading leaves that cut through. */
+function shareOfDetail(picture: Raster, size: number): number {
+  const { width, height } = picture;
+  const plane = seen(luminance(picture));
+  const broad = gaussian(plane, width, height, size / 40, MIRROR);
+  const detail = statistics(plane.map((v, i) => v - broad[i])).deviation;
+  return detail / Math.max(1e-6, statistics(plane).deviation);
+}
+
 /** The best of what was tried, and why, in words. */
 export function bestOf(
   proposals: Proposal[],
   axes: JoinSettings['axes'],
-  repeats: boolean,
+  { repeats, isSmooth }: { repeats: boolean; isSmooth: boolean },
 ): { best: Proposal; reason: string } {
   const by = (method: Method) => proposals.filter((one) => one.method === method);
   const points = (one: Proposal) => rank(one, axes);
@@ -95,7 +112,7 @@ export function bestOf(
     reason = 'The grain is fine and without structure, so the copies can be mixed over the whole strip.';
   }
   const [spread] = by('spread');
-  if (spread && points(spread) < points(best) - CLEARLY) {
+  if (spread && isSmooth && points(spread) < points(best) - CLEARLY) {
     best = spread;
     reason = 'Nothing but smooth tone differs at the edges, so the difference is spread over the picture.';
   }
@@ -119,5 +136,6 @@ export async function propose(
 ): Promise<Proposed> {
   const proposals = await tryAll(input, size, chosen, context, onProposal);
   const repeats = (await latticeOf(input.even.picture, context)) !== null;
-  return { proposals, ...bestOf(proposals, chosen.axes, repeats) };
+  const isSmooth = shareOfDetail(input.even.picture, size) < SMOOTH;
+  return { proposals, ...bestOf(proposals, chosen.axes, { repeats, isSmooth }) };
 }

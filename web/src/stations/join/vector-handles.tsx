@@ -2,6 +2,7 @@ import { cropMapper, type JoinDecision } from '@zesty-tile/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Look, Size } from '../../bench/floor/geometry.ts';
 import { useBench } from '../../bench/state.ts';
+import { endGesture } from '../../bench/steps.ts';
 import { ARROWS } from '../arrows.ts';
 
 type Pair = [number, number];
@@ -58,6 +59,7 @@ export function VectorHandles({ look, tile }: { look: Look; tile: Size }) {
         aria-valuetext={`${vector[0].toFixed(3)} across, ${vector[1].toFixed(3)} down, in edges of the crop`}
         onPointerDown={(event: PointerEvent<SVGElement>) => {
           event.stopPropagation();
+          endGesture();
           event.currentTarget.setPointerCapture(event.pointerId);
           start.current = { x: event.clientX, y: event.clientY, vector };
         }}

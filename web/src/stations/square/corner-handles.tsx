@@ -1,7 +1,8 @@
-import { type Corners, cropMapper } from '@zesty-tile/core';
+import { type Corners, cropMapper, isFrame } from '@zesty-tile/core';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { Look, Size } from '../../bench/floor/geometry.ts';
 import { useBench } from '../../bench/state.ts';
+import { endGesture } from '../../bench/steps.ts';
 import { ARROWS } from '../arrows.ts';
 
 const NAMES = ['upper left', 'upper right', 'lower right', 'lower left'];
@@ -48,7 +49,7 @@ export function CornerHandles({ look, tile, corners }: CornerHandlesProps) {
         stroke="#fff"
         strokeWidth="1.5"
       />
-      {dragged !== null && (
+      {dragged !== null && isFrame(corners) && (
         <g stroke="#fff" strokeOpacity=".75" data-grid>
           {lines.flatMap((t) => [
             <polyline key={`u${t}`} points={`${place(t, 0)} ${place(t, 1)}`} />,
@@ -73,6 +74,7 @@ export function CornerHandles({ look, tile, corners }: CornerHandlesProps) {
           aria-valuetext={`${(100 * x).toFixed(1)} % across, ${(100 * y).toFixed(1)} % down`}
           onPointerDown={(event: PointerEvent<SVGElement>) => {
             event.stopPropagation();
+            endGesture();
             event.currentTarget.setPointerCapture(event.pointerId);
             start.current = { x: event.clientX, y: event.clientY, corner: [x, y] };
             setDragged(k);

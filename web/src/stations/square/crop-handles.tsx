@@ -2,6 +2,7 @@ import { cropMapper } from '@zesty-tile/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Look, Size } from '../../bench/floor/geometry.ts';
 import { useBench } from '../../bench/state.ts';
+import { endGesture } from '../../bench/steps.ts';
 import { ARROWS } from '../arrows.ts';
 import { type CropDials, moved, pulled, turnedTo } from './crop-geometry.ts';
 
@@ -44,6 +45,7 @@ export function CropHandles({ look, tile, live }: CropHandlesProps) {
   const drag = (gesture: string, change: (x: number, y: number) => CropDials) => ({
     onPointerDown: (event: PointerEvent<SVGElement>) => {
       event.stopPropagation();
+      endGesture();
       event.currentTarget.setPointerCapture(event.pointerId);
       const [x, y] = photoPoint(event);
       from.current = { crop, x, y };

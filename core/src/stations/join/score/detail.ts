@@ -59,7 +59,10 @@ const mean = (values: ArrayLike<number>): number => {
   return sum / Math.max(1, values.length);
 };
 
-const ratioOf = (a: number, b: number) => (a + 1e-4) / (b + 1e-4);
+/** What is below half a code of 255 is not seen. */
+const UNSEEN = 0.002;
+
+const ratioOf = (a: number, b: number) => (a + UNSEEN) / (b + UNSEEN);
 
 /** How far on each side of a seam broad tone is compared. */
 const broadHalf = (size: number) => Math.max(1, Math.round(size / 48));
@@ -112,7 +115,7 @@ export function detailScore(tile: Raster, from: SourceDetail, twins: Twin[]): De
   const twin = twins.map(({ x, y }) => y * wide + x);
   const take = (plane: Float32Array, places: number[]) => places.map((i) => plane[i]);
   const low = (values: number[]) => percentiles(values, [LOW_PERCENT])[0];
-  const steps = { here: 0, there: 0 };
+  const steps = { here: 0, there: 0, count: 0 };
   for (const { crossing, x, y } of twins) {
     const { toX, toY } = crossing;
     const next = ((crossing.y + toY) % size) * size + ((crossing.x + toX) % size);
@@ -120,6 +123,7 @@ export function detailScore(tile: Raster, from: SourceDetail, twins: Twin[]): De
     for (const [c, plane] of tile.planes.entries()) {
       steps.here += Math.abs(plane[next] - plane[crossing.y * size + crossing.x]);
       steps.there += Math.abs(source.planes[c][i + toY * wide + toX] - source.planes[c][i]);
+      steps.count++;
     }
   }
   const half = broadHalf(size);
@@ -134,7 +138,7 @@ export function detailScore(tile: Raster, from: SourceDetail, twins: Twin[]): De
     detail: ratioOf(low(take(fine(here, size, size, TORUS), at)), low(take(from.fine, twin))),
     coherence: ratioOf(mean(take(coherence(here, size, size, TORUS), at)), mean(take(from.ridges, twin))),
     grain: from.grain,
-    step: steps.here / Math.max(1e-9, steps.there),
+    step: ratioOf(steps.here / Math.max(1, steps.count), steps.there / Math.max(1, steps.count)),
     broad: ratioOf(mean(jumps), from.tone),
   };
 }

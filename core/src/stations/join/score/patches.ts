@@ -139,7 +139,8 @@ export interface PatchScore {
   twins: Twin[];
 }
 
-const FLAT = 2e-3;
+/** Differences below about one code of 255 in a whole patch are not seen. */
+const FLAT = 0.04;
 
 /** The patches of a source at one size, and for each that was asked the distance to its own nearest. */
 interface Bank {
