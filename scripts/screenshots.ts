@@ -59,6 +59,11 @@ try {
   await page.getByRole('button', { name: '3 × 3' }).click();
   await open('join', 'joined');
   await shot('bench-join');
+  await page.getByRole('button', { name: 'Try all ways …' }).click();
+  await page.getByText('· best').waitFor();
+  await shot('bench-ways');
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
   await page.getByRole('button', { name: '2 × 2' }).click();
   await page.locator('[data-station="square"]').click();
   await page.locator('svg[data-crop]').waitFor();

@@ -217,6 +217,25 @@ describe('from a photo to a crate', () => {
     await page.getByRole('tab', { name: 'Limonaia 3' }).waitFor();
   });
 
+  it('a picture pasted in the Yard becomes a tile and opens', async () => {
+    await page.evaluate(`(async () => {
+      const canvas = document.createElement('canvas');
+      canvas.width = canvas.height = 320;
+      const pen = canvas.getContext('2d');
+      for (let k = 0; k < 900; k++) {
+        pen.fillStyle = 'hsl(' + (k % 40) + ' 30% ' + (30 + (k * 37) % 40) + '%)';
+        pen.fillRect((k * 61) % 320, (k * 103) % 320, 24, 16);
+      }
+      const blob = await new Promise((done) => canvas.toBlob(done, 'image/png'));
+      const data = new DataTransfer();
+      data.items.add(new File([blob], 'pasted.png', { type: 'image/png' }));
+      document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    })()`);
+    await page.waitForURL(/\/tiles\/[\w-]+\/source$/);
+    await onFloor(page, 'photo');
+    expect(await page.getByRole('navigation', { name: 'Where you are' }).textContent()).to.include('pasted');
+  });
+
   it('no page met an error of its own on the way', () => {
     expect(stage.faults.filter((fault) => !/status of 422/.test(fault))).to.deep.equal([]);
     expect(stage.serverErrors).to.deep.equal([]);

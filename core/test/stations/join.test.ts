@@ -1,9 +1,9 @@
-import { pictureSeams, Raster, rollPlane, seamFigures } from '@zesty-tile/core';
+import { gaussian, pictureSeams, Raster, resizeArea, rollPlane, seamFigures, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { cutMask, decodePath, encodePath, minimumCut, refineCut } from '../../src/stations/join/cut.ts';
 import type { Strip } from '../../src/stations/join/strip.ts';
 import { photo } from '../engine/host.ts';
-import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
+import { farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../fields.ts';
 import { frameOf, runStation } from './run.ts';
 
 const NO_MARGINS = { left: 0, right: 0, top: 0, bottom: 0 };
@@ -238,6 +238,40 @@ describe('join', () => {
       most = Math.max(most, Math.abs(0.5 * v - output.picture.planes[0][i]));
     });
     expect(most).to.be.below(1e-5);
+  });
+
+  for (const { most = 1.05, ...changes } of [
+    { method: 'cut', blend: 'narrow' },
+    { method: 'cut', blend: 'gradient' },
+    { method: 'meet' },
+    // Stones are not what it is for: it stays the same, but it may show.
+    { method: 'mix', most: 1.6 },
+    { method: 'spread' },
+  ]) {
+    it(`${Object.values(changes).join(', ')} gives the same again from its decision, to the bit, and hides the edge`, async () => {
+      const margins = { left: 32, right: 32, top: 32, bottom: 32 };
+      const input = inputOf(photo(size + 64, size + 64), margins);
+      const { output, decided } = await runStation('join', input, changes, frameOf(size));
+      const again = await runStation('join', input, changes, frameOf(size), { decided });
+      output.picture.planes.forEach((plane: Float32Array, c: number) => {
+        expect(farthest(plane, again.output.picture.planes[c])).to.equal(0);
+      });
+      const { seamX, seamY } = pictureSeams(output.picture);
+      expect(Math.max(seamX, seamY)).to.be.at.most(most);
+    });
+  }
+
+  it('follows its decision at another size: the same tile, finer', async () => {
+    const margins = { left: 32, right: 32, top: 32, bottom: 32 };
+    const small = inputOf(photo(size + 64, size + 64), margins);
+    const { output, decided } = await runStation('join', small, { method: 'meet' }, frameOf(size));
+    const twice = { left: 64, right: 64, top: 64, bottom: 64 };
+    const large = inputOf(photo(2 * size + 128, 2 * size + 128), twice);
+    const fine = await runStation('join', large, { method: 'meet' }, frameOf(2 * size), { decided });
+    const down = resizeArea(fine.output.picture, size, size);
+    // The grain of the larger photo is its own; the stones are the same.
+    const soft = (p: Raster) => gaussian(p.planes[0], size, size, 2, TORUS);
+    expect(rmsBetween(soft(down), soft(output.picture))).to.be.below(0.02);
   });
 
   it('with none, a picture that already tiles passes untouched', async () => {

@@ -55,7 +55,7 @@ export function DropPlace({ intake, over, onFiles, onStop }: DropPlaceProps) {
       />
       {problems.length === 0 && (
         <>
-          <Typography sx={{ fontWeight: 700, fontSize: 15 }}>Drop a photo here</Typography>
+          <Typography sx={{ fontWeight: 700, fontSize: 15 }}>Drop or paste a photo here</Typography>
           <Typography sx={{ color: GREY.soft }}>
             or several, or a folder: each becomes a tile. PNG, JPEG, WebP or TIFF.
           </Typography>

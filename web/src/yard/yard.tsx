@@ -18,6 +18,7 @@ import { useProjects, useTiles } from './queries.ts';
 import { TileGrid } from './tile-grid.tsx';
 import { TileSheet } from './tile-sheet.tsx';
 import { useIntake } from './use-intake.ts';
+import { usePasted } from './use-pasted.ts';
 import { Wishes } from './wishes.tsx';
 
 const FIRST_PROJECT = 'First surfaces';
@@ -52,6 +53,7 @@ export function Yard() {
     setSearch({ ...(open ? { project: open.id } : {}), ...(tile ? { tile } : {}) }, { replace: true });
   const { intake, take, stop } = useIntake(projectId, go);
   const { getRootProps, isDragActive } = useDropzone({ onDrop: take, noClick: true, noKeyboard: true });
+  usePasted(take);
   const place = <DropPlace intake={intake} over={isDragActive} onFiles={take} onStop={stop} />;
   const nothing = tiles !== undefined && tiles.length > 0 && shown.length === 0;
   return (

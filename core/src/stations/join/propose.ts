@@ -25,6 +25,7 @@ export interface Proposal {
 /** Below this a seam is hidden; above the second no method is trusted. */
 export const FINE = 0.1;
 export const DOUBTFUL = 0.3;
+const UNHIDDEN = 0.6;
 /** By how much a stronger hand must be better than a lighter one. */
 const CLEARLY = 0.05;
 const MIX_ONLY_ABOVE = 0.2;
@@ -115,6 +116,10 @@ export function bestOf(
   if (spread && isSmooth && points(spread) < points(best) - CLEARLY) {
     best = spread;
     reason = 'Nothing but smooth tone differs at the edges, so the difference is spread over the picture.';
+  }
+  if (points(best) > UNHIDDEN) {
+    reason =
+      'No way hides this well by its figures; this one is the least unlike. Look along the cut, crop to one kind of surface without a single thing that stands out, or square what is seen at a slant.';
   }
   return { best, reason };
 }

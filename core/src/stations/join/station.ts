@@ -34,7 +34,7 @@ export const join = station({
         ? (await propose(input, size, chosen, context)).best.made
         : await attempt(input, size, { ...chosen, method }, context);
     const { by, strength, vectors } = made.from;
-    return {
+    const decision: JoinDecision = {
       workingSize: size,
       method: made.method,
       blend: made.blend,
@@ -44,6 +44,9 @@ export const join = station({
       reach: made.reach,
       ...made.seams,
     };
+    // The run at this size has its tile already.
+    await context.part('tile', decision, () => made.picture);
+    return decision;
   },
   async run(input, chosen, decided, frame, context): Promise<JoinOutput> {
     const { square } = input;
@@ -67,10 +70,8 @@ export const join = station({
       // Steps may be shared out between colours; values of a data map may not drift.
       layData = layWith({ ...laying, blend: laying.blend === 'gradient' ? 'multiband' : laying.blend });
     }
-    const picture =
-      size === decided.workingSize
-        ? (await attempt(input, size, { ...chosen, method, blend }, context)).picture
-        : await lay(input.even.picture);
+    const make = async () => lay(input.even.picture);
+    const picture = size === decided.workingSize ? await context.part('tile', decided, make) : await make();
     const given = await mapGiven(square.given, async (raster) => unit(await layData(raster)));
     let alpha = given.opacity?.planes[0] ?? null;
     if (!alpha && square.alpha) {
