@@ -127,7 +127,7 @@ describe('engine', () => {
     const decided = first.recipe.decisions;
     expect(Object.keys(decided)).to.have.members(['even', 'join', 'gauge', 'relief', 'finish']);
     const marked: Recipe = structuredClone(first.recipe);
-    const fields = marked.decisions.even!.data as number[][];
+    const { fields } = marked.decisions.even!.data as { fields: number[][] };
     fields[0][1] += 0.01;
     const replayed = await fresh().engine.evaluate({ recipe: marked, source, size: 256 });
     expect(replayed.recipe.decisions.even).to.deep.equal(marked.decisions.even);
