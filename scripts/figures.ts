@@ -138,7 +138,7 @@ async function evenness() {
     size: 512,
     until: 'even',
   });
-  const { fields } = decided.decisions.even?.data as { fields: number[][] };
+  const { fields } = decided.decisions.even!.data as { fields: number[][] };
   const { at } = cropMapper(width, height, recipe.stations.square);
   const spread = (values: number[]) => {
     const centre = values.reduce((a, b) => a + b, 0) / values.length;
