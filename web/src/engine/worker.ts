@@ -95,16 +95,20 @@ function thumbnailOf({ outputs, size }: Made, station: StationName): Thumbnail |
   return { width, height, rgba: rgbaOf(resizeArea(raster, width, height), view) };
 }
 
-/** A proposal as the page shows it. */
-function offerOf({ method, blend, made, score, seams }: Proposal): OfferedJoin {
+/** A proposal as the page shows it, with the figures of the joined axes. */
+function offerOf(
+  { method, blend, made, score, seams }: Proposal,
+  on: { x: boolean; y: boolean },
+): OfferedJoin {
+  const worst = (x: number, y: number) => Math.max(on.x ? x : 0, on.y ? y : 0);
   const small = resizeArea(made.picture, OFFERED, OFFERED);
   return {
     method,
     blend,
     picture: { width: OFFERED, height: OFFERED, rgba: rgbaOf(small, 'joined') },
     score: score.score,
-    seam: Math.max(seams.seamX, seams.seamY),
-    blotch: Math.max(seams.blotchX, seams.blotchY),
+    seam: worst(seams.seamX, seams.seamY),
+    blotch: worst(seams.blotchX, seams.blotchY),
     detail: score.detail,
   };
 }
@@ -297,7 +301,7 @@ const worker: EngineWorker = {
     try {
       const { proposals, best, reason } = await engine.proposals(
         { recipe, source, signal: abort.signal },
-        (proposal, done) => onOffer(offerOf(proposal), done),
+        (proposal, done) => onOffer(offerOf(proposal, joins(recipe.stations.join.axes)), done),
       );
       return { best: proposals.indexOf(best), reason };
     } catch (error) {

@@ -18,18 +18,24 @@ const NOTHING: Proposals = { open: false, offers: [], done: null, best: null, fa
 /** The ways of joining that were tried on the tile in hand. */
 export const useProposals = create<Proposals>(() => NOTHING);
 
+/** Which run of trying is the present one: what an earlier one still says is not heard. */
+let run = 0;
+
 /** Tries every way of joining; each is offered as soon as it is made. */
 export async function tryWays(): Promise<void> {
   const engine = engineNow();
   if (!engine) return;
+  const mine = ++run;
   const { recipe, source } = useBench.getState();
   useProposals.setState({ ...NOTHING, open: true, done: 0 });
-  const take = (offer: OfferedJoin, done: number) =>
-    useProposals.setState(({ offers }) => ({ offers: [...offers, offer], done }));
+  const take = (offer: OfferedJoin, done: number) => {
+    if (mine === run) useProposals.setState(({ offers }) => ({ offers: [...offers, offer], done }));
+  };
   try {
     const best = await engine.proposeJoin({ recipe, source }, Comlink.proxy(take));
-    useProposals.setState({ best, done: null });
+    if (mine === run) useProposals.setState({ best, done: null });
   } catch (error) {
+    if (mine !== run) return;
     useProposals.setState({
       done: null,
       failure: error instanceof Error ? error.message : String(error),
@@ -39,11 +45,13 @@ export async function tryWays(): Promise<void> {
 
 /** Stops trying; what was made stays to be chosen from. */
 export function stopTrying(): void {
+  run++;
   void engineNow()?.stopProposing();
   useProposals.setState({ done: null });
 }
 
 export function closeProposals(): void {
+  run++;
   void engineNow()?.stopProposing();
   useProposals.setState(NOTHING);
 }

@@ -42,22 +42,19 @@ export function LevelLine() {
     >
       {line && (
         <g strokeLinecap="round">
-          <line
-            x1={line.from[0]}
-            y1={line.from[1]}
-            x2={line.to[0]}
-            y2={line.to[1]}
-            stroke="#000"
-            strokeWidth="4"
-          />
-          <line
-            x1={line.from[0]}
-            y1={line.from[1]}
-            x2={line.to[0]}
-            y2={line.to[1]}
-            stroke="#fff"
-            strokeWidth="2"
-          />
+          {(
+            [
+              ['#000', 4],
+              ['#fff', 2],
+            ] as const
+          ).map(([stroke, width]) => (
+            <path
+              key={stroke}
+              d={`M${line.from.join(' ')}L${line.to.join(' ')}`}
+              stroke={stroke}
+              strokeWidth={width}
+            />
+          ))}
         </g>
       )}
     </svg>
