@@ -39,6 +39,9 @@ export * from './stations/index.ts';
 export type { JoinDecision } from './stations/join/decision.ts';
 export { type CutLine, type JoinLines, joinLines } from './stations/join/lines.ts';
 export type { Proposal, Proposed } from './stations/join/propose.ts';
+export type { GraftOffer, RepairSpot } from './stations/join/repair/offers.ts';
+export type { BrushRepair, Graft, Repair } from './stations/join/repair/repair.ts';
+export { repairWords } from './stations/join/repair/repair.ts';
 export type { Spot } from './stations/join/score/patches.ts';
 export { type SeamScore, seamScore } from './stations/join/score/score.ts';
 export { pictureSeams, type SeamFigures, seamFigures } from './stations/join/seam.ts';
@@ -51,4 +54,6 @@ export { type MainDirection, mainDirection } from './stations/square/direction.t
 export { type Corners, cropMapper, isFrame } from './stations/square/geometry.ts';
 export { SIZES } from './stations/square/station.ts';
 export * from './stations/types.ts';
+export { coverOf } from './strokes/cover.ts';
+export type { Stroke } from './strokes/stroke.ts';
 export * from './verdict.ts';

@@ -4,6 +4,7 @@ import type { GivenMap, GivenRefs } from '../stations/given.ts';
 import { DECIDES_FROM, READS, STATIONS, type StationOutputs } from '../stations/index.ts';
 import type { JoinInput } from '../stations/join/input.ts';
 import { type Proposal, type Proposed, propose } from '../stations/join/propose.ts';
+import { type GraftOffer, graftOffers, type RepairSpot } from '../stations/join/repair/offers.ts';
 import { joins } from '../stations/join/vectors.ts';
 import { type Corners, cropTurn } from '../stations/square/geometry.ts';
 import {
@@ -134,6 +135,18 @@ export class Engine {
     const asked = { ...request, size: WORKING_SIZE, until: 'join' as const };
     return new Walk(this.#host, this.cache, asked).propose(onProposal);
   }
+
+  /**
+   * Grafts to lie over a place of the joined tile, made at the working size.
+   * @throws Stopped when cancelled; Problem when the source cannot be had.
+   */
+  async graftOffers(
+    request: Omit<EvaluationRequest, 'size' | 'until'>,
+    spot: RepairSpot,
+  ): Promise<GraftOffer[]> {
+    const asked = { ...request, size: WORKING_SIZE, until: 'join' as const };
+    return new Walk(this.#host, this.cache, asked).graftOffers(spot);
+  }
 }
 
 class Walk {
@@ -193,6 +206,16 @@ class Walk {
     const context = this.#context('join', this.#partsKey('join', WORKING_SIZE, keys));
     const chosen = this.#request.recipe.stations.join;
     return propose(input as JoinInput, WORKING_SIZE, chosen, context, onProposal);
+  }
+
+  async graftOffers(spot: RepairSpot): Promise<GraftOffer[]> {
+    const { input, keys } = await this.#inputs('join', WORKING_SIZE);
+    const { even, square } = input as JoinInput;
+    const { output } = await this.#stage('join', WORKING_SIZE);
+    const { breathe } = this.#context('join', this.#partsKey('join', WORKING_SIZE, keys));
+    const photo = { picture: even.picture, margins: square.margins };
+    const { picture } = output as StationOutputs['join'];
+    return graftOffers(picture, photo, spot, this.#frame(WORKING_SIZE).edges, breathe);
   }
 
   /** Progress never goes back. */

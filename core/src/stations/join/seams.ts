@@ -30,22 +30,25 @@ export function seeking(size: number, bends: boolean): { seams: Seams; found: Fo
   return { seams, found };
 }
 
+/** What was followed so far: 1 where the far copy is taken. */
+export type Masks = Partial<Record<Axis, Float32Array>>;
+
 /**
  * Seams found at another size: the cut is followed once through the finer pixels of the first picture, which
- * must be the colour it was found on; all other pictures take the same.
+ * must be the colour it was found on; all other pictures take the same
+ * from `masks`, which is filled on the way.
  */
-export function following(found: FoundSeams, scale: number): Seams {
-  const masks = new Map<Axis, Float32Array>();
+export function following(found: FoundSeams, scale: number, masks: Masks): Seams {
   return {
     bend: async (axis) => (axis === 'x' ? found.bendX : found.bendY),
     mask(axis, strip, cyclic) {
-      const known = masks.get(axis);
+      const known = masks[axis];
       if (known) return known;
       const text = axis === 'x' ? found.cutX : found.cutY;
       if (text === null) throw new Error('The recipe’s decisions hold no cut for this axis.');
       const path = decodePath(text);
       const mask = cutMask(strip, scale === 1 ? path : refineCut(strip, path, scale, cyclic));
-      masks.set(axis, mask);
+      masks[axis] = mask;
       return mask;
     },
   };

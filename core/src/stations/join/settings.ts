@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { choice, data, number, type Values } from '../../settings/settings.ts';
 import { WIDEST_OVERLAP } from '../square/geometry.ts';
+import { type Repair, repairsSchema, repairWords } from './repair/repair.ts';
 import { AXES, type Vector } from './vectors.ts';
 
 export const METHODS = ['propose', 'cut', 'meet', 'mix', 'spread', 'none'] as const;
@@ -72,6 +73,20 @@ export const settings = {
       value
         ? `${percent(Math.hypot(...value.u))} across, ${percent(Math.hypot(...value.v))} down`
         : 'not drawn',
+  }),
+  repairs: data<Repair[]>({
+    label: 'Repairs',
+    help: 'Strokes and grafts laid over the joined tile, in their order; places and ways in shares of the tile.',
+    group: 'Repair',
+    ofPicture: true,
+    default: [],
+    schema: repairsSchema,
+    example:
+      '[{"kind":"heal","points":[[0.4,0.5],[0.6,0.5]],"radius":0.02,"softness":0.3,"opacity":1,"offset":[0.2,0.1]}]',
+    words: (value) => {
+      const last = value.at(-1);
+      return last ? `${value.length}, the last a ${repairWords(last)}` : 'none';
+    },
   }),
 };
 

@@ -6,7 +6,9 @@ import { attempt, blendOf, takesCrop } from './attempt.ts';
 import { decisionSchema, type JoinDecision } from './decision.ts';
 import type { JoinInput } from './input.ts';
 import { propose } from './propose.ts';
-import { following } from './seams.ts';
+import { repaired } from './repair/apply.ts';
+import type { RepairedKind } from './repair/patch.ts';
+import { following, type Masks } from './seams.ts';
 import { settings } from './settings.ts';
 import { spreadJumps } from './spread.ts';
 import { turnOf } from './vectors.ts';
@@ -19,13 +21,22 @@ function cropOnly(picture: Raster, square: SquareOutput, size: number): Raster {
 
 const unit = (raster: Raster): Raster => raster.mapPlanes((plane) => plane.map((v) => Math.min(1, v)));
 
+/** The tile before any repair, and the cut that its pictures share. */
+interface LaidTile {
+  picture: Raster;
+  masks: Masks;
+}
+
 /** Join: makes opposite edges meet. From here on the picture is a torus. */
 export const join = station({
   name: 'join',
   line: 'Make the edges meet, so that no seam is seen.',
   settings,
   decision: decisionSchema,
-  decidesOn: ({ vectors, ...chosen }) => ({ ...chosen, vectors: chosen.from === 'hand' ? vectors : null }),
+  decidesOn: ({ vectors, repairs: _later, ...chosen }) => ({
+    ...chosen,
+    vectors: chosen.from === 'hand' ? vectors : null,
+  }),
   async decide(input: JoinInput, chosen, frame, context): Promise<JoinDecision> {
     const { size } = frame;
     const { method } = chosen;
@@ -45,40 +56,61 @@ export const join = station({
       ...made.seams,
     };
     // The run at this size has its tile already.
-    await context.part('tile', decision, () => made.picture);
+    await context.part('tile', decision, () => ({ picture: made.picture, masks: {} }) satisfies LaidTile);
     return decision;
   },
   async run(input, chosen, decided, frame, context): Promise<JoinOutput> {
     const { square } = input;
     const { size } = frame;
     const { method, blend, vectors, reach } = decided;
-    const seams = following(decided, size / decided.workingSize);
-    const layWith = (laying: Laying) => (picture: Raster) =>
-      assemble(picture, square.margins, laying, seams, context.breathe);
-    let lay: (picture: Raster) => Promise<Raster> | Raster;
-    let layData: (picture: Raster) => Promise<Raster> | Raster;
-    if (takesCrop(method) || chosen.axes === 'neither') {
-      const crop = (picture: Raster) => cropOnly(picture, square, size);
-      lay =
-        method === 'spread' && chosen.axes !== 'neither'
-          ? (picture) => spreadJumps(crop(picture), frame.edges, context.breathe)
-          : crop;
-      layData = lay;
-    } else {
-      const laying: Laying = { size, vectors, reach, blend: blendOf(method, blend) };
-      lay = layWith(laying);
+    const { repairs } = chosen;
+    // One more stroke lays nothing out anew.
+    const isKept = size === decided.workingSize || repairs.length > 0;
+    const kept = <T>(id: string, make: () => Promise<T>): Promise<T> =>
+      isKept ? context.part(id, decided, make) : make();
+    const isCrop = takesCrop(method) || chosen.axes === 'neither';
+    const layWith = (masks: Masks, isData: boolean) => async (photo: Raster) => {
+      if (isCrop) {
+        const crop = cropOnly(photo, square, size);
+        const spreads = method === 'spread' && chosen.axes !== 'neither';
+        return spreads ? spreadJumps(crop, frame.edges, context.breathe) : crop;
+      }
       // Steps may be shared out between colours; values of a data map may not drift.
-      layData = layWith({ ...laying, blend: laying.blend === 'gradient' ? 'multiband' : laying.blend });
-    }
-    const make = async () => lay(input.even.picture);
-    const picture = size === decided.workingSize ? await context.part('tile', decided, make) : await make();
-    const given = await mapGiven(square.given, async (raster) => unit(await layData(raster)));
+      const whole = blendOf(method, blend);
+      const laying: Laying = {
+        size,
+        vectors,
+        reach,
+        blend: isData && whole === 'gradient' ? 'multiband' : whole,
+      };
+      const seams = following(decided, size / decided.workingSize, masks);
+      return assemble(photo, square.margins, laying, seams, context.breathe);
+    };
+    // The cut is followed on the colour; everything else takes the same.
+    const first = await kept('tile', async (): Promise<LaidTile> => {
+      const masks: Masks = {};
+      return { picture: await layWith(masks, false)(input.even.picture), masks };
+    });
+    const mended = (tile: Raster, photo: Raster, kind: RepairedKind, id: string) => {
+      const from = { picture: photo, margins: square.margins };
+      return repaired(tile, from, repairs, kind, [id, decided], frame.edges, context);
+    };
+    const data = async (photo: Raster, id: string) => {
+      const tile = await kept(id, () => layWith(first.masks, true)(photo));
+      return unit(await mended(tile, photo, 'data', id));
+    };
+    const before = async () => {
+      const tile = await layWith(first.masks, false)(square.picture);
+      return mended(tile, square.picture, 'colour', 'before');
+    };
+    const picture = await mended(first.picture, input.even.picture, 'colour', 'tile');
+    const given = await mapGiven(square.given, data);
     let alpha = given.opacity?.planes[0] ?? null;
     if (!alpha && square.alpha) {
       const raster = new Raster(square.picture.width, square.picture.height, [square.alpha]);
-      alpha = unit(await layData(raster)).planes[0];
+      alpha = (await data(raster, 'alpha')).planes[0];
     }
-    return { picture, alpha, given, turnDegrees: turnOf(vectors), before: async () => lay(square.picture) };
+    return { picture, alpha, given, turnDegrees: turnOf(vectors), before };
   },
   verdict(output, input, chosen, decided) {
     return joinVerdict(output, input, chosen, decided);
