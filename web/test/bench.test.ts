@@ -72,6 +72,7 @@ describe('floor', () => {
           height: 1,
           rgba: new Uint8ClampedArray(4),
           planes: values.map((v) => Float32Array.of(v)),
+          repairs: 0,
         },
         0,
         0,

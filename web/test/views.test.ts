@@ -49,7 +49,13 @@ describe('what the Floor shows', () => {
     const [cold, , sky] = rgbaOf(one(-0.8), 'light');
     expect(sky).to.be.above(cold + 100);
     expect([...rgbaOf(one(0), 'light').slice(0, 3)]).to.deep.equal([128, 128, 128]);
-    const shown = { view: 'light' as const, width: 2, height: 2, rgba: new Uint8ClampedArray(16) };
+    const shown = {
+      view: 'light' as const,
+      width: 2,
+      height: 2,
+      rgba: new Uint8ClampedArray(16),
+      repairs: 0,
+    };
     const frame = { depthMm: 1, line: '', language: 'y' as const, palette: [] };
     expect(readoutAt({ ...shown, planes: taken.planes }, 0, 0, frame)).to.match(/×2\.00 the light/);
   });
@@ -65,7 +71,13 @@ describe('what the Floor shows', () => {
   });
 
   it('a reading of the albedo says where it stands against the band and which palette colour is near', () => {
-    const shown = { view: 'albedo' as const, width: 2, height: 2, rgba: new Uint8ClampedArray(16) };
+    const shown = {
+      view: 'albedo' as const,
+      width: 2,
+      height: 2,
+      rgba: new Uint8ClampedArray(16),
+      repairs: 0,
+    };
     const read = (v: number, language: 'y' | 'srgb' | 'percent' = 'y') =>
       readoutAt({ ...shown, planes: three(v).planes }, 0, 0, {
         depthMm: 1,

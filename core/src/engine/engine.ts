@@ -41,6 +41,8 @@ export interface EvaluationRequest {
   until?: StationName;
   /** Leave occlusion out, when nobody looks at it. */
   withoutOcclusion?: boolean;
+  /** Leave the results unmeasured, when they only have to be seen. */
+  withoutVerdicts?: boolean;
   signal?: AbortSignal;
   /** Share of the whole done, 0..1, and the station at work. */
   onProgress?(station: StationName, done: number): void;
@@ -183,6 +185,7 @@ class Walk {
       const stage = await this.#stage(name, this.#size);
       outputs[name] = stage.output;
       await this.#request.onOutput?.(name, outputs as Partial<StationOutputs>);
+      if (this.#request.withoutVerdicts) continue;
       const verdict = await this.#verdict(name, stage);
       verdicts[name] = verdict;
       this.#timings[name] = stage.fresh ? performance.now() - start : 0;

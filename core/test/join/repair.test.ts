@@ -185,7 +185,7 @@ describe('repairs', () => {
       }
     }
     expect(sum / count).to.be.closeTo(0.6, 0.04);
-    expect(follows / count).to.be.above(0.75);
+    expect(follows / count).to.be.above(0.65);
   });
 
   it('with half the opacity go half the way', async () => {

@@ -8,6 +8,7 @@ import { Link, useNavigate } from 'react-router';
 import { Head, KeysButton } from '../head.tsx';
 import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
 import { useCrating } from '../stations/crate/crate-panel.tsx';
+import { takeTool } from '../stations/join/repair/use-repair.ts';
 import { FIGURES, GREY } from '../theme.ts';
 import { Conflict } from './conflict.tsx';
 import { Course } from './course/course.tsx';
@@ -76,6 +77,7 @@ export function Bench({
   useEffect(() => {
     useBench.getState().set({ chosenView: null });
     useBefore.setState({ held: false });
+    takeTool(null);
   }, [station]);
   useEffect(() => {
     document.title = `${tile.name}, Zesty Tile`;

@@ -1,4 +1,13 @@
-import type { MainDirection, Recipe, SourceRef, Spot, StationName, Verdict } from '@zesty-tile/core';
+import type {
+  Graft,
+  MainDirection,
+  Recipe,
+  RepairSpot,
+  SourceRef,
+  Spot,
+  StationName,
+  Verdict,
+} from '@zesty-tile/core';
 import type { ViewName } from './views.ts';
 
 /** One request for pictures of a recipe. A newer one ends the older. */
@@ -15,6 +24,8 @@ export interface ShownView {
   height: number;
   rgba: Uint8ClampedArray<ArrayBuffer>;
   planes: Float32Array[];
+  /** How many of the recipe's repairs are in it. */
+  repairs: number;
 }
 
 /** A small picture of a station for the Course. */
@@ -88,6 +99,13 @@ export interface OfferedJoin {
   detail: number;
 }
 
+/** A patch offered to lie over a place: how it would look there, and how unlike what meets at its outline is. */
+export interface OfferedGraft {
+  graft: Graft;
+  unlike: number;
+  picture: Thumbnail;
+}
+
 /** What the worker offers to the page. */
 export interface EngineWorker {
   show(request: ShowRequest, onUpdate: (update: Update) => Promise<void> | undefined): Promise<void>;
@@ -107,6 +125,8 @@ export interface EngineWorker {
   mainDirection(): MainDirection | null;
   /** How unlike the source the joined tile is along its seams, by what is computed; null before that. */
   seamHeat(): Spot[] | null;
+  /** Patches to lie over a place of the joined tile. */
+  offerGrafts(request: Omit<ShowRequest, 'view'>, spot: RepairSpot): Promise<OfferedGraft[]>;
   /** Memory for results, in bytes. */
   keepWithin(bytes: number): void;
 }

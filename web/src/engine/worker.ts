@@ -15,6 +15,7 @@ import {
   type StationOutputs,
   Stopped,
   seamScore,
+  stableJson,
   type TileOutputs,
   WORKING_SIZE,
 } from '@zesty-tile/core';
@@ -66,6 +67,7 @@ function sizesFor(wanted: number): number[] {
 interface Made {
   outputs: Partial<StationOutputs>;
   size: number;
+  repairs: number;
 }
 
 /** What of an albedo no real surface has, or null where there is nothing of the kind. */
@@ -77,15 +79,22 @@ function beyondMarks(albedo: Raster, recipe: Recipe): Marks | null {
   return null;
 }
 
-function viewOf({ outputs, size }: Made, view: ViewName): ShownView | null {
+function viewOf({ outputs, size, repairs }: Made, view: ViewName): ShownView | null {
   const raster = viewRaster(outputs, view, size);
   if (!raster) return null;
   const { width, height, planes } = raster;
   // Copies: what is handed out leaves this thread, and the cache must keep its own.
-  return { view, width, height, rgba: rgbaOf(raster, view), planes: planes.map((plane) => plane.slice()) };
+  return {
+    view,
+    width,
+    height,
+    rgba: rgbaOf(raster, view),
+    planes: planes.map((plane) => plane.slice()),
+    repairs,
+  };
 }
 
-function thumbnailOf({ outputs, size }: Made, station: StationName): Thumbnail | null {
+function thumbnailOf({ outputs, size }: Omit<Made, 'repairs'>, station: StationName): Thumbnail | null {
   const view = VIEW_OF[station];
   const raster = viewRaster(outputs, view, size);
   if (!raster) return null;
@@ -131,7 +140,7 @@ const sentMaps = new News<keyof ShownMaps>();
 
 /** Those maps of the Sill that changed since they were sent last. */
 function newMaps(
-  { outputs, size }: Made,
+  { outputs, size }: Omit<Made, 'repairs'>,
   { square, relief: chosen }: Recipe['stations'],
 ): Partial<ShownMaps> | null {
   const { join, gauge, relief, finish } = outputs;
@@ -178,6 +187,13 @@ function binsOf(albedo: Raster): LuminanceBins {
 
 const buffersOf = ({ rgba, planes }: ShownView): Transferable[] => [rgba, ...planes].map((one) => one.buffer);
 
+/** Whether two recipes show the same tile but for its repairs. */
+function differsInRepairs(a: Recipe, b: Recipe): boolean {
+  const rest = ({ stations, seed }: Recipe) =>
+    stableJson([{ ...stations, join: { ...stations.join, repairs: [] } }, seed]);
+  return stableJson(a.stations.join.repairs) !== stableJson(b.stations.join.repairs) && rest(a) === rest(b);
+}
+
 const handedOut = (shown: ShownView | null): ShownView | null =>
   shown && Comlink.transfer(shown, buffersOf(shown));
 
@@ -215,6 +231,9 @@ const worker: EngineWorker = {
       return onUpdate(Comlink.transfer(update, transfers(update)));
     };
     let decided: Recipe = recipe;
+    const repairs = recipe.stations.join.repairs.length;
+    /** While the Floor shows a picture of this size, smaller ones of the same recipe are not sent. */
+    let sharpest = 0;
     const pass = async (size: number, quick: boolean) => {
       let shownView: ViewName | null = null;
       // What is measured on the way waits until the Floor has its picture.
@@ -233,9 +252,10 @@ const worker: EngineWorker = {
         onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
         async onOutput(_station, outputs) {
           if (signal.aborted) return;
-          latest = { outputs, size };
+          latest = { outputs, size, repairs };
           // The Floor need not wait for stations that it does not show, nor for what is measured.
-          const shown = shownView === wantedView ? null : viewOf(latest, wantedView);
+          if (shownView === wantedView || (size < sharpest && wantedView === 'joined')) return;
+          const shown = viewOf(latest, wantedView);
           if (!shown) return;
           shownView = shown.view;
           // The page has the processor to itself while it paints.
@@ -260,12 +280,28 @@ const worker: EngineWorker = {
       return evaluation;
     };
     try {
+      if (wantedView === 'joined' && whole && latestRecipe && differsInRepairs(latestRecipe, recipe)) {
+        sharpest = whole.size;
+        const { outputs } = await engine.evaluate({
+          recipe: decided,
+          source,
+          size: sharpest,
+          signal,
+          until: 'join',
+          withoutVerdicts: true,
+        });
+        latest = { outputs, size: sharpest, repairs };
+        const shown = viewOf(latest, 'joined');
+        if (shown) await send({ kind: 'view', shown, size: sharpest });
+        // The next stroke may be on its way.
+        await rest(signal);
+      }
       for (const [k, size] of sizesFor(recipe.stations.square.size).entries()) {
         if (k > 0) await rest(signal);
         // Occlusion takes longest and is not to be waited for where another map of Relief is looked at.
         else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
         const { outputs, timings } = await pass(size, false);
-        whole = { outputs, size };
+        whole = { outputs, size, repairs };
         latestRecipe = decided;
         const maps = signal.aborted ? null : newMaps(whole, recipe.stations);
         if (maps) send({ kind: 'maps', maps });
@@ -292,7 +328,8 @@ const worker: EngineWorker = {
   peek: (view) => handedOut(atHand(view)),
   async other({ recipe, source, view }, size) {
     const { outputs } = await engine.evaluate({ recipe, source, size, until: stationOf(view) });
-    return handedOut(viewOf({ outputs, size }, view));
+    const repairs = recipe.stations.join.repairs.length;
+    return handedOut(viewOf({ outputs, size, repairs }, view));
   },
   async proposeJoin({ recipe, source }, onOffer) {
     proposing?.abort();
@@ -322,6 +359,14 @@ const worker: EngineWorker = {
       Math.round(picture.height * scale),
     );
     return mainDirection(planes[0], width, height);
+  },
+  async offerGrafts(request, spot) {
+    const offers = await engine.graftOffers(request, spot);
+    return offers.map(({ graft, unlike, picture }) => ({
+      graft,
+      unlike,
+      picture: { width: picture.width, height: picture.height, rgba: rgbaOf(picture, 'joined') },
+    }));
   },
   seamHeat() {
     const made = whole?.outputs;

@@ -12,6 +12,7 @@ import {
 import { CratePanel } from '../../stations/crate/crate-panel.tsx';
 import { LuminanceGraph } from '../../stations/gauge/luminance-graph.tsx';
 import { TryWays } from '../../stations/join/proposals.tsx';
+import { RepairTools } from '../../stations/join/repair/repair-tools.tsx';
 import { SquareTools } from '../../stations/square/square-tools.tsx';
 import { GREY, PANEL } from '../../theme.ts';
 import { useBench } from '../state.ts';
@@ -40,6 +41,9 @@ function Dial({ station, name, setting }: { station: StationName; name: string; 
       return <DataDial setting={setting} value={value} onChange={change} />;
   }
 }
+
+/** Groups whose own tools, under the dials, show what is set. */
+const SHOWN_BY_TOOLS = new Set(['Repair']);
 
 /** Groups that are seldom needed start folded. */
 const FOLDED = new Set(['Bands', 'What counts', 'Cavity', 'Normal', 'Vectors']);
@@ -84,6 +88,7 @@ export function Dials() {
   const groups = new Map<string, [string, Setting][]>();
   for (const [name, setting] of Object.entries(STATIONS[station].settings as SettingsOf)) {
     const title = setting.group ?? '';
+    if (SHOWN_BY_TOOLS.has(title)) continue;
     groups.set(title, [...(groups.get(title) ?? []), [name, setting]]);
   }
   return (
@@ -104,6 +109,7 @@ export function Dials() {
       ))}
       {station === 'square' && <SquareTools />}
       {station === 'join' && <TryWays />}
+      {station === 'join' && <RepairTools />}
       {station === 'gauge' && <LuminanceGraph />}
       {station === 'crate' && <CratePanel />}
       <Figures station={station} />

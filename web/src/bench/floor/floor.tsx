@@ -8,6 +8,8 @@ import { usePalettes } from '../../palettes/use-palettes.ts';
 import { useSettings } from '../../settings/settings.ts';
 import { CutOverlay } from '../../stations/join/cut-overlay.tsx';
 import { SeamHeat } from '../../stations/join/heat.tsx';
+import { RepairLayer } from '../../stations/join/repair/repair-layer.tsx';
+import { useRepair } from '../../stations/join/repair/use-repair.ts';
 import { VectorHandles } from '../../stations/join/vector-handles.tsx';
 import { CornerHandles } from '../../stations/square/corner-handles.tsx';
 import { CropHandles } from '../../stations/square/crop-handles.tsx';
@@ -80,6 +82,8 @@ export function Floor() {
   const tile: Size = shown ?? NOTHING;
   const look = useMemo(() => chosenLook ?? fitLook(stage, tile, layNow), [chosenLook, stage, tile, layNow]);
   const picture = useMemo(() => shown && pictureOf(shown), [shown]);
+  const plane = useMemo(() => ({ look, tile, halfShift: shift }), [look, tile, shift]);
+  const repairing = useRepair((s) => s.tool !== null) && station === 'join';
   const beforePicture = useMemo(() => beforeView && pictureOf(beforeView), [beforeView]);
   const marks = useBench((s) => s.marks);
   const hatched = station === 'gauge' && shown?.view === 'albedo' && hatching;
@@ -192,6 +196,9 @@ export function Floor() {
           )}
           {heat && station === 'join' && shown?.view === 'joined' && !held && (
             <SeamHeat look={look} stage={stage} lay={layNow} halfShift={shift} />
+          )}
+          {repairing && picture && shown?.view === 'joined' && !held && (
+            <RepairLayer plane={plane} picture={picture} stage={stage} lay={layNow} laid={shown.repairs} />
           )}
           {isPhoto && station === 'join' && <VectorHandles look={look} tile={tile} />}
           {divider !== null && (compared || earlier) && (

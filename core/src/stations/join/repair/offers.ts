@@ -187,10 +187,10 @@ export async function graftOffers(
       edges: MIRROR,
     },
   ];
-  const candidates: Candidate[] = [];
+  let candidates: Candidate[] = [];
   for (const [k, one] of searched.entries()) {
     await breathe(k / 4);
-    candidates.push(...searchIn(one, ring, wanted, reach));
+    candidates = candidates.concat(searchIn(one, ring, wanted, reach));
   }
   candidates.sort((a, b) => a.cost - b.cost);
   const chosen: Candidate[] = [];

@@ -3,6 +3,7 @@ import type { Raster } from '../../../raster/raster.ts';
 import { sampleBilinear } from '../../../raster/sample.ts';
 import { type Box, coverOf, coverOfOutline } from '../../../strokes/cover.ts';
 import type { Margins } from '../../types.ts';
+import { seen } from '../cut.ts';
 import { membrane } from './membrane.ts';
 import type { Repair } from './repair.ts';
 
@@ -17,10 +18,9 @@ export interface PhotoPicture {
   margins: Margins;
 }
 
-/** In the logarithm of light, so that a shade is a shade on dark and bright; values of a data map as they are. */
+/** Colour is blended in square roots of light, near to equal steps for the eye; values of a data map as they are. */
 export type RepairedKind = 'colour' | 'data';
 
-const FLOOR = 0.01;
 const WHOLE = 1e-4;
 
 /** Index tables of a box on a plane. */
@@ -78,15 +78,13 @@ function healed(
   kind: RepairedKind,
 ): Float32Array {
   const isColour = kind === 'colour';
-  const apart = to.map((value, i) =>
-    isColour ? Math.log((value + FLOOR) / (from[i] + FLOOR)) : value - from[i],
-  );
+  const [there, laid] = isColour ? [seen(to), seen(from)] : [to, from];
+  const apart = there.map((value, i) => value - laid[i]);
   const between = membrane(apart, inside, box.width, box.height);
-  return from.map((value, i) => {
+  return laid.map((value, i) => {
     if (!inside[i]) return to[i];
-    return isColour
-      ? Math.max(0, (value + FLOOR) * Math.exp(between[i]) - FLOOR)
-      : Math.min(1, Math.max(0, value + between[i]));
+    const mended = Math.max(0, value + between[i]);
+    return isColour ? mended * mended : Math.min(1, mended);
   });
 }
 

@@ -1,0 +1,90 @@
+import { type PointerEvent, useRef, useState } from 'react';
+import type { Look, Size } from './geometry.ts';
+
+/** A place in shares of the tile, not wrapped, with the pressure of a pen where there is one. */
+export type BrushPoint = [number, number] | [number, number, number];
+
+export interface BrushPlane {
+  look: Look;
+  tile: Size;
+  halfShift: boolean;
+}
+
+/** The share of the tile under a point of the stage, not wrapped. */
+export function shareAt({ look, tile, halfShift }: BrushPlane, x: number, y: number): [number, number] {
+  const shift = halfShift ? 0.5 : 0;
+  const edgeY = (look.edge * tile.height) / tile.width;
+  return [(x - look.x) / look.edge + shift, (y - look.y) / edgeY + shift];
+}
+
+/** Where a share of the tile lies on the stage. */
+export function stageAt({ look, tile, halfShift }: BrushPlane, u: number, v: number): [number, number] {
+  const shift = halfShift ? 0.5 : 0;
+  const edgeY = (look.edge * tile.height) / tile.width;
+  return [look.x + (u - shift) * look.edge, look.y + (v - shift) * edgeY];
+}
+
+const rounded = (value: number) => Math.round(1e5 * value) / 1e5;
+
+/** Steps shorter than this share of the radius are left out. */
+const STEP = 0.12;
+
+interface Brush {
+  radius: number;
+  /** Whether a stroke begins where the pointer was pressed. */
+  begin(at: [number, number]): boolean;
+  end(points: BrushPoint[]): void;
+}
+
+/** Follows the pointer over the Floor and gathers strokes, with all the places a pen was at between two frames. */
+export function useBrush(plane: BrushPlane, { radius, begin, end }: Brush) {
+  const [points, setPoints] = useState<BrushPoint[] | null>(null);
+  const [at, setAt] = useState<[number, number] | null>(null);
+  const gathered = useRef<BrushPoint[] | null>(null);
+  const pointOf = (
+    event: { clientX: number; clientY: number; pointerType: string; pressure: number },
+    box: DOMRect,
+  ) => {
+    const [u, v] = shareAt(plane, event.clientX - box.left, event.clientY - box.top);
+    return (
+      event.pointerType === 'pen'
+        ? [rounded(u), rounded(v), Math.round(100 * event.pressure) / 100]
+        : [rounded(u), rounded(v)]
+    ) as BrushPoint;
+  };
+  const handlers = {
+    onPointerDown(event: PointerEvent<Element>) {
+      if (event.button !== 0) return;
+      event.stopPropagation();
+      const box = event.currentTarget.getBoundingClientRect();
+      const point = pointOf(event, box);
+      if (!begin([point[0], point[1]])) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      gathered.current = [point];
+      setPoints([point]);
+    },
+    onPointerMove(event: PointerEvent<Element>) {
+      const box = event.currentTarget.getBoundingClientRect();
+      setAt(shareAt(plane, event.clientX - box.left, event.clientY - box.top));
+      const sofar = gathered.current;
+      if (!sofar) return;
+      const events = event.nativeEvent.getCoalescedEvents?.() ?? [];
+      for (const one of events.length > 0 ? events : [event.nativeEvent]) {
+        const point = pointOf(one, box);
+        const last = sofar[sofar.length - 1];
+        if (Math.hypot(point[0] - last[0], point[1] - last[1]) >= STEP * radius) sofar.push(point);
+      }
+      setPoints([...sofar]);
+    },
+    onPointerUp() {
+      const stroke = gathered.current;
+      gathered.current = null;
+      setPoints(null);
+      if (stroke) end(stroke);
+    },
+    onPointerLeave() {
+      if (!gathered.current) setAt(null);
+    },
+  };
+  return { points, at, handlers };
+}

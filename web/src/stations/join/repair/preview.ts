@@ -1,0 +1,75 @@
+import type { BrushRepair } from '@zesty-tile/core';
+import type { Size } from '../../../bench/floor/geometry.ts';
+import { type BrushPlane, stageAt } from '../../../bench/floor/use-brush.ts';
+
+/** What a pen without weight still draws, as core has it. */
+const LIGHTEST = 0.2;
+
+/** Traces a stroke once for each tile it shows in. */
+export function traceStroke(
+  context: CanvasRenderingContext2D,
+  plane: BrushPlane,
+  { points, radius }: Pick<BrushRepair, 'points' | 'radius'>,
+  lay: number,
+): void {
+  const width =
+    2 * radius * Math.max(plane.look.edge, (plane.look.edge * plane.tile.height) / plane.tile.width);
+  context.lineCap = 'round';
+  context.lineJoin = 'round';
+  for (let j = -2; j <= lay + 1; j++) {
+    for (let i = -2; i <= lay + 1; i++) {
+      for (let k = 0; k < points.length; k++) {
+        const [u0, v0] = points[Math.max(0, k - 1)];
+        const [u, v, pressure = 1] = points[k];
+        context.lineWidth = width * (LIGHTEST + (1 - LIGHTEST) * pressure);
+        context.beginPath();
+        context.moveTo(...stageAt(plane, u0 + i, v0 + j));
+        context.lineTo(...stageAt(plane, u + i, v + j));
+        context.stroke();
+      }
+    }
+  }
+}
+
+let maskCanvas: HTMLCanvasElement | null = null;
+
+/** Shows at once what a stroke will lay: the picture from where it is taken, within the stroke. */
+export function previewStroke(
+  context: CanvasRenderingContext2D,
+  picture: HTMLCanvasElement,
+  plane: BrushPlane,
+  stroke: BrushRepair,
+  lay: number,
+  stage: Size,
+): void {
+  maskCanvas ??= document.createElement('canvas');
+  maskCanvas.width = stage.width;
+  maskCanvas.height = stage.height;
+  const mask = maskCanvas.getContext('2d');
+  if (!mask) return;
+  const { look, tile } = plane;
+  const edgeY = (look.edge * tile.height) / tile.width;
+  mask.filter = stroke.softness > 0 ? `blur(${(stroke.softness * stroke.radius * look.edge) / 3}px)` : 'none';
+  traceStroke(mask, plane, stroke, lay);
+  mask.filter = 'none';
+  mask.globalCompositeOperation = 'source-in';
+  const [moveX, moveY] = [stroke.offset[0] * look.edge, stroke.offset[1] * edgeY];
+  // One drawing may not follow another under source-in: the laid picture is a pattern.
+  const pattern = mask.createPattern(picture, 'repeat');
+  if (!pattern) return;
+  const [x, y] = stageAt(plane, 0, 0);
+  const matrix = new DOMMatrix()
+    .translate(x - moveX, y - moveY)
+    .scale(look.edge / picture.width, edgeY / picture.height);
+  pattern.setTransform(matrix);
+  mask.fillStyle = pattern;
+  mask.fillRect(0, 0, stage.width, stage.height);
+  mask.globalCompositeOperation = 'source-over';
+  context.save();
+  context.beginPath();
+  context.rect(look.x, look.y, look.edge * lay, edgeY * lay);
+  context.clip();
+  context.globalAlpha = stroke.opacity;
+  context.drawImage(maskCanvas, 0, 0);
+  context.restore();
+}

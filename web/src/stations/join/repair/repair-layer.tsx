@@ -1,0 +1,125 @@
+import type { BrushRepair } from '@zesty-tile/core';
+import { useEffect, useRef } from 'react';
+import type { Size } from '../../../bench/floor/geometry.ts';
+import { type BrushPlane, type BrushPoint, stageAt, useBrush } from '../../../bench/floor/use-brush.ts';
+import { useBench } from '../../../bench/state.ts';
+import { previewStroke } from './preview.ts';
+import { addStroke, askGrafts, strokeOf, takeFrom, useRepair, wayFrom } from './use-repair.ts';
+
+interface RepairLayerProps {
+  plane: BrushPlane;
+  picture: HTMLCanvasElement;
+  stage: Size;
+  lay: number;
+  /** Repairs that the picture on the Floor has already. */
+  laid: number;
+}
+
+const OUTSIDE = 2;
+
+/** Over the joined tile while a repair tool is in hand: strokes are seen as they are drawn, and until they are computed. */
+export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerProps) {
+  const { tool, radius, softness, opacity, from, offset, follows, spot, marked } = useRepair();
+  const repairs = useBench((s) => s.recipe.stations.join.repairs);
+  const canvasRef = useRef<HTMLCanvasElement>(null);
+  const begin = (at: [number, number]): boolean => {
+    if (tool === 'graft') {
+      void askGrafts(at);
+      return false;
+    }
+    if (!from) {
+      takeFrom(at);
+      return false;
+    }
+    return true;
+  };
+  const { points, at, handlers } = useBrush(plane, { radius, begin, end: addStroke });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the tool's own dials change the stroke in hand
+  useEffect(() => {
+    const canvas = canvasRef.current;
+    const context = canvas?.getContext('2d');
+    if (!canvas || !context) return;
+    canvas.width = stage.width;
+    canvas.height = stage.height;
+    const waiting = repairs.slice(laid).filter((one): one is BrushRepair => one.kind !== 'graft');
+    const inHand = points ? [strokeOf(points, wayFrom([points[0][0], points[0][1]]))] : [];
+    for (const stroke of [...waiting, ...inHand]) {
+      previewStroke(context, picture, plane, stroke, lay, stage);
+    }
+  }, [points, repairs, laid, picture, plane, lay, stage, softness, opacity, radius]);
+  const ring = radius * plane.look.edge;
+  const held = points?.at(-1) ?? at;
+  const way = points ? wayFrom([points[0][0], points[0][1]]) : follows ? offset : null;
+  const source: [number, number] | null = held && way ? [held[0] + way[0], held[1] + way[1]] : from;
+  const isBrush = tool === 'clone' || tool === 'heal';
+  const circles = (
+    place: BrushPoint | [number, number],
+    draw: (x: number, y: number, key: string) => React.ReactNode,
+  ) => {
+    const [u, v] = [place[0] - Math.floor(place[0]), place[1] - Math.floor(place[1])];
+    const found: React.ReactNode[] = [];
+    for (let j = 0; j <= lay; j++) {
+      for (let i = 0; i <= lay; i++) {
+        const [x, y] = stageAt(plane, u + i, v + j);
+        const inside =
+          x > plane.look.x - OUTSIDE &&
+          y > plane.look.y - OUTSIDE &&
+          x < plane.look.x + lay * plane.look.edge + OUTSIDE &&
+          y < plane.look.y + (lay * plane.look.edge * plane.tile.height) / plane.tile.width + OUTSIDE;
+        if (inside) found.push(draw(x, y, `${i} ${j}`));
+      }
+    }
+    return found;
+  };
+  const markedRepair = marked === null ? null : repairs[marked];
+  const markedAt =
+    markedRepair && (markedRepair.kind === 'graft' ? markedRepair.outline[0] : markedRepair.points[0]);
+  const [cursorX, cursorY] = held ? stageAt(plane, held[0], held[1]) : [0, 0];
+  return (
+    <>
+      <canvas
+        ref={canvasRef}
+        data-repair-layer={tool}
+        data-waiting={repairs.length - laid}
+        style={{ position: 'absolute', inset: 0, cursor: 'none', touchAction: 'none' }}
+        {...handlers}
+      />
+      <svg
+        aria-hidden="true"
+        style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
+        fill="none"
+      >
+        {held && (
+          <g>
+            <circle cx={cursorX} cy={cursorY} r={ring} stroke="#000" strokeOpacity=".55" strokeWidth="3" />
+            <circle cx={cursorX} cy={cursorY} r={ring} stroke="#fff" strokeWidth="1.25" />
+          </g>
+        )}
+        {isBrush &&
+          source &&
+          circles(source, (x, y, key) => (
+            <g key={key} data-taken-from>
+              <circle cx={x} cy={y} r={ring} stroke="#000" strokeOpacity=".55" strokeWidth="3" />
+              <circle cx={x} cy={y} r={ring} stroke="#ffd23f" strokeWidth="1.5" strokeDasharray="4 3" />
+              <circle cx={x} cy={y} r="1.8" fill="#ffd23f" />
+            </g>
+          ))}
+        {spot &&
+          circles([spot.x, spot.y], (x, y, key) => (
+            <circle
+              key={key}
+              cx={x}
+              cy={y}
+              r={spot.radius * plane.look.edge}
+              stroke="#ffd23f"
+              strokeWidth="2"
+            />
+          ))}
+        {markedAt &&
+          circles(markedAt, (x, y, key) => (
+            <circle key={key} cx={x} cy={y} r={Math.max(10, ring)} stroke="#fff" strokeWidth="2.5" />
+          ))}
+      </svg>
+    </>
+  );
+}
