@@ -1,5 +1,5 @@
 import type { BrushRepair } from '@zesty-tile/core';
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import type { Size } from '../../../bench/floor/geometry.ts';
 import { type BrushPlane, type BrushPoint, stageAt, useBrush } from '../../../bench/floor/use-brush.ts';
 import { useBench } from '../../../bench/state.ts';
@@ -16,6 +16,20 @@ interface RepairLayerProps {
 }
 
 const OUTSIDE = 2;
+
+/** The picture at about the size at which it is seen: a pattern is not averaged when it is drawn smaller. */
+function reduced(picture: HTMLCanvasElement, edge: number): HTMLCanvasElement {
+  const width = Math.round(edge);
+  if (width >= picture.width) return picture;
+  const canvas = document.createElement('canvas');
+  canvas.width = width;
+  canvas.height = Math.max(1, Math.round((width * picture.height) / picture.width));
+  const context = canvas.getContext('2d');
+  if (!context) return picture;
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(picture, 0, 0, canvas.width, canvas.height);
+  return canvas;
+}
 
 /** Over the joined tile while a repair tool is in hand: strokes are seen as they are drawn, and until they are computed. */
 export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerProps) {
@@ -34,6 +48,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
     return true;
   };
   const { points, at, handlers } = useBrush(plane, { radius, begin, end: addStroke });
+  const small = useMemo(() => reduced(picture, plane.look.edge), [picture, plane.look.edge]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the tool's own dials change the stroke in hand
   useEffect(() => {
     const canvas = canvasRef.current;
@@ -44,9 +59,9 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
     const waiting = repairs.slice(laid).filter((one): one is BrushRepair => one.kind !== 'graft');
     const inHand = points ? [strokeOf(points, wayFrom([points[0][0], points[0][1]]))] : [];
     for (const stroke of [...waiting, ...inHand]) {
-      previewStroke(context, picture, plane, stroke, lay, stage);
+      previewStroke(context, small, plane, stroke, lay, stage);
     }
-  }, [points, repairs, laid, picture, plane, lay, stage, softness, opacity, radius]);
+  }, [points, repairs, laid, small, plane, lay, stage, softness, opacity, radius]);
   const ring = radius * plane.look.edge;
   const held = points?.at(-1) ?? at;
   const way = points ? wayFrom([points[0][0], points[0][1]]) : follows ? offset : null;
