@@ -52,6 +52,15 @@ export { normalMap } from './stations/relief/normal.ts';
 export { visibility } from './stations/relief/occlusion.ts';
 export { type MainDirection, mainDirection } from './stations/square/direction.ts';
 export { type Corners, cropMapper, isFrame } from './stations/square/geometry.ts';
+export {
+  type BendMesh,
+  FEWEST_HANDLES,
+  flatMesh,
+  isFolded,
+  MOST_HANDLES,
+  meshWith,
+} from './stations/square/mesh.ts';
+export type { CropOffer, Framing } from './stations/square/offers/offer.ts';
 export { SIZES } from './stations/square/station.ts';
 export * from './stations/types.ts';
 export { coverOf } from './strokes/cover.ts';

@@ -7,6 +7,8 @@ import { type Proposal, type Proposed, propose } from '../stations/join/propose.
 import { type GraftOffer, graftOffers, type RepairSpot } from '../stations/join/repair/offers.ts';
 import { joins } from '../stations/join/vectors.ts';
 import { type Corners, cropTurn } from '../stations/square/geometry.ts';
+import { cropOffers } from '../stations/square/offers/crop-offers.ts';
+import type { CropOffer } from '../stations/square/offers/offer.ts';
 import {
   type Frame,
   NOTHING_TO_DECIDE,
@@ -139,6 +141,15 @@ export class Engine {
   }
 
   /**
+   * Pieces of the photo that come near to tiling by themselves.
+   * @throws Stopped when cancelled; Problem when the source cannot be had.
+   */
+  async cropOffers(request: Omit<EvaluationRequest, 'size' | 'until'>): Promise<CropOffer[]> {
+    const asked = { ...request, size: WORKING_SIZE, until: 'source' as const };
+    return new Walk(this.#host, this.cache, asked).cropOffers();
+  }
+
+  /**
    * Grafts to lie over a place of the joined tile, made at the working size.
    * @throws Stopped when cancelled; Problem when the source cannot be had.
    */
@@ -209,6 +220,13 @@ class Walk {
     const context = this.#context('join', this.#partsKey('join', WORKING_SIZE, keys));
     const chosen = this.#request.recipe.stations.join;
     return propose(input as JoinInput, WORKING_SIZE, chosen, context, onProposal);
+  }
+
+  async cropOffers(): Promise<CropOffer[]> {
+    const { output, key } = await this.#stage('source', WORKING_SIZE);
+    const { picture } = output as StationOutputs['source'];
+    const { turnDegrees } = this.#request.recipe.stations.square;
+    return cropOffers(picture, turnDegrees, this.#context('source', key).breathe);
   }
 
   async graftOffers(spot: RepairSpot): Promise<GraftOffer[]> {

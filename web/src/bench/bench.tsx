@@ -9,6 +9,7 @@ import { Head, KeysButton } from '../head.tsx';
 import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
 import { useCrating } from '../stations/crate/crate-panel.tsx';
 import { takeTool } from '../stations/join/repair/use-repair.ts';
+import { useSquare } from '../stations/square/use-square.ts';
 import { FIGURES, GREY } from '../theme.ts';
 import { Conflict } from './conflict.tsx';
 import { Course } from './course/course.tsx';
@@ -78,6 +79,7 @@ export function Bench({
     useBench.getState().set({ chosenView: null });
     useBefore.setState({ held: false });
     takeTool(null);
+    useSquare.setState({ drawing: false, bending: false, said: '' });
   }, [station]);
   useEffect(() => {
     document.title = `${tile.name}, Zesty Tile`;

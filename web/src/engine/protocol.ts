@@ -1,4 +1,5 @@
 import type {
+  CropOffer,
   Graft,
   MainDirection,
   Recipe,
@@ -106,6 +107,13 @@ export interface OfferedGraft {
   picture: Thumbnail;
 }
 
+/** A piece of the photo offered as the tile: how it looks laid as it is, and the figures of that. */
+export interface OfferedCrop extends Pick<CropOffer, 'framing' | 'periods' | 'area'> {
+  picture: Thumbnail;
+  seam: number;
+  blotch: number;
+}
+
 /** What the worker offers to the page. */
 export interface EngineWorker {
   show(request: ShowRequest, onUpdate: (update: Update) => Promise<void> | undefined): Promise<void>;
@@ -125,6 +133,8 @@ export interface EngineWorker {
   mainDirection(): MainDirection | null;
   /** How unlike the source the joined tile is along its seams, by what is computed; null before that. */
   seamHeat(): Spot[] | null;
+  /** Pieces of the photo that nearly tile by themselves. */
+  offerCrops(request: Omit<ShowRequest, 'view'>): Promise<OfferedCrop[]>;
   /** Patches to lie over a place of the joined tile. */
   offerGrafts(request: Omit<ShowRequest, 'view'>, spot: RepairSpot): Promise<OfferedGraft[]>;
   /** Memory for results, in bytes. */

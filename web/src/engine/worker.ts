@@ -360,6 +360,17 @@ const worker: EngineWorker = {
     );
     return mainDirection(planes[0], width, height);
   },
+  async offerCrops(request) {
+    const offers = await engine.cropOffers(request);
+    return offers.map(({ framing, periods, area, picture, seams }) => ({
+      framing,
+      periods,
+      area,
+      picture: { width: picture.width, height: picture.height, rgba: rgbaOf(picture, 'crop') },
+      seam: Math.max(seams.seamX, seams.seamY),
+      blotch: Math.max(seams.blotchX, seams.blotchY),
+    }));
+  },
   async offerGrafts(request, spot) {
     const offers = await engine.graftOffers(request, spot);
     return offers.map(({ graft, unlike, picture }) => ({

@@ -1,5 +1,6 @@
 import type { Affine, Place } from '../../raster/sample.ts';
 import { homography } from './homography.ts';
+import { type BendMesh, meshMove, meshRow, splineWeights } from './mesh.ts';
 
 /** Margins are kept on this grid (fractions of the tile), so that they are whole pixels at every size. */
 export const GRID = 256;
@@ -14,6 +15,8 @@ export interface Crop {
   turnDegrees: number;
   /** Four corners in place of the square, for a photo taken at a slant. */
   corners?: Corners | null;
+  /** A smooth bend of it, for rows that bow. */
+  bend?: BendMesh | null;
 }
 
 /** Corners by the photo's width and height: upper left, upper right, lower right, lower left. */
@@ -62,6 +65,19 @@ export function cropTurn(width: number, height: number, crop: Crop): number {
 
 /** How crop coordinates lie in a photo of `width` × `height`. A positive turn rotates the crop clockwise. */
 export function cropMapper(width: number, height: number, crop: Crop): Mapper {
+  const { bend } = crop;
+  const plain = unbentMapper(width, height, crop);
+  if (!bend) return plain;
+  return {
+    edge: plain.edge,
+    at(u, v) {
+      const [dx, dy] = meshMove(bend, u, v);
+      return plain.at(u + dx, v + dy);
+    },
+  };
+}
+
+function unbentMapper(width: number, height: number, crop: Crop): Mapper {
   if (crop.corners) {
     const pixels = crop.corners.map(([x, y]): Point => [x * width, y * height]) as Corners;
     const at = homography(pixels);
@@ -80,18 +96,28 @@ export function cropMapper(width: number, height: number, crop: Crop): Mapper {
 }
 
 const SLACK = 0.51;
+/** Places looked at along each side of a crop. */
+const SIDE = 12;
 
 function inside(width: number, height: number, mapper: Mapper, m: MarginShares): boolean {
-  const corners: [number, number][] = [
-    [-m.left, -m.top],
-    [1 + m.right, -m.top],
-    [-m.left, 1 + m.bottom],
-    [1 + m.right, 1 + m.bottom],
-  ];
-  return corners.every(([u, v]) => {
-    const [x, y] = mapper.at(u, v);
-    return x >= -SLACK && y >= -SLACK && x <= width + SLACK && y <= height + SLACK;
-  });
+  // Of a bent crop a side can leave the photo between its corners.
+  for (let k = 0; k < SIDE; k++) {
+    const t = k / SIDE;
+    const across = -m.left + t * (1 + m.left + m.right);
+    const down = -m.top + t * (1 + m.top + m.bottom);
+    const sides: [number, number][] = [
+      [across, -m.top],
+      [1 + m.right - (across + m.left), 1 + m.bottom],
+      [-m.left, 1 + m.bottom - (down + m.top)],
+      [1 + m.right, down],
+    ];
+    for (const [u, v] of sides) {
+      const [x, y] = mapper.at(u, v);
+      const isIn = x >= -SLACK && y >= -SLACK && x <= width + SLACK && y <= height + SLACK;
+      if (!isIn) return false;
+    }
+  }
+  return true;
 }
 
 const NONE: MarginShares = { left: 0, right: 0, top: 0, bottom: 0 };
@@ -153,7 +179,7 @@ export function samplingGrid(
   };
 }
 
-/** Where each pixel of the crop with margins lies in a picture, for a crop of four corners. */
+/** Where each pixel of the crop with margins lies in a picture, for a crop of four corners or a bent one. */
 export function framePlace(
   pictureWidth: number,
   pictureHeight: number,
@@ -161,15 +187,26 @@ export function framePlace(
   size: number,
   margins: MarginShares,
 ): Place {
-  const { at } = cropMapper(pictureWidth, pictureHeight, crop);
+  const { at } = unbentMapper(pictureWidth, pictureHeight, crop);
+  const { bend } = crop;
+  const across = (x: number) => (x + 0.5) / size - margins.left;
+  let weights: number[][] = [];
   return (y, xs, ys) => {
+    const v = (y + 0.5) / size - margins.top;
+    const move = bend ? meshRow(bend, v) : null;
+    if (bend && weights.length !== xs.length) {
+      weights = Array.from(xs, (_, x) => splineWeights(bend.across, across(x)));
+    }
     for (let x = 0; x < xs.length; x++) {
-      const [px, py] = at((x + 0.5) / size - margins.left, (y + 0.5) / size - margins.top);
+      const [dx, dy] = move ? move(weights[x]) : STILL;
+      const [px, py] = at(across(x) + dx, v + dy);
       xs[x] = px - 0.5;
       ys[x] = py - 0.5;
     }
   };
 }
+
+const STILL: Point = [0, 0];
 
 /** Share of the crop (not of its margins) that lies outside the photo, from a 64 × 64 grid. */
 export function shareOutside(width: number, height: number, crop: Crop): number {

@@ -16,6 +16,7 @@ import {
   samplingGrid,
   shareOutside,
 } from './geometry.ts';
+import { type BendMesh, isFolded, meshSchema } from './mesh.ts';
 
 export const SIZES = [256, 512, 1024, 2048, 4096] as const;
 
@@ -94,6 +95,16 @@ const settings = {
     example: '[[0.1,0.1],[0.9,0.12],[0.95,0.9],[0.05,0.88]]',
     words: (value) => (value ? 'four set by hand' : 'a square crop'),
   }),
+  bend: data<BendMesh | null>({
+    ofPicture: true,
+    label: 'Bend',
+    help: 'A smooth bend for rows that bow: 3 × 3 to 6 × 6 handles over the crop, each moved by shares of the crop’s edge.',
+    group: 'Crop',
+    default: null,
+    schema: v.nullable(meshSchema),
+    example: '{"across":3,"down":3,"moves":[[0,0],[0,0.02],[0,0],[0,0],[0,0.02],[0,0],[0,0],[0,0.02],[0,0]]}',
+    words: (value) => (value ? `${value.across} × ${value.down} handles` : 'none'),
+  }),
 };
 
 const clampNegative = (raster: Raster): Raster => {
@@ -124,6 +135,13 @@ export const square = station({
         'Drag them apart so that they run upper left, upper right, lower right, lower left; or take the square crop again.',
       );
     }
+    if (crop.bend && isFolded(crop.bend)) {
+      throw new Problem(
+        'bad_bend',
+        'The bend lays the picture over itself somewhere.',
+        'Move its handles apart, or take the bend away.',
+      );
+    }
     const shares = marginsIn(originalWidth, originalHeight, crop);
     const { size } = frame;
     const margins = {
@@ -135,7 +153,7 @@ export const square = station({
     const width = size + margins.left + margins.right;
     const height = size + margins.top + margins.bottom;
     const resample = (raster: Raster) => {
-      if (crop.corners) {
+      if (crop.corners || crop.bend) {
         const place = framePlace(raster.width, raster.height, crop, size, shares);
         return resampleField(raster, width, height, place, MIRROR, context.breathe);
       }

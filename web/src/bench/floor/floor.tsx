@@ -11,10 +11,11 @@ import { SeamHeat } from '../../stations/join/heat.tsx';
 import { RepairLayer } from '../../stations/join/repair/repair-layer.tsx';
 import { useRepair } from '../../stations/join/repair/use-repair.ts';
 import { VectorHandles } from '../../stations/join/vector-handles.tsx';
+import { BendHandles } from '../../stations/square/bend-handles.tsx';
 import { CornerHandles } from '../../stations/square/corner-handles.tsx';
 import { CropHandles } from '../../stations/square/crop-handles.tsx';
 import { LevelLine } from '../../stations/square/level-line.tsx';
-import { useLevel } from '../../stations/square/use-level.ts';
+import { useSquare } from '../../stations/square/use-square.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { GuideStrip } from '../guide/guide-strip.tsx';
 import { pressable } from '../pressed.ts';
@@ -62,8 +63,8 @@ export function Floor() {
   const edgeLines = useBench((s) => s.edgeLines);
   const depthMm = useBench((s) => s.recipe.stations.relief.depthMm);
   const line = useBench((s) => s.recipe.stations.gauge.line);
-  const corners = useBench((s) => s.recipe.stations.square.corners);
-  const drawing = useLevel((s) => s.drawing);
+  const { corners, bend } = useBench((s) => s.recipe.stations.square);
+  const { drawing, bending } = useSquare();
   const projectId = useBench((s) => s.projectId);
   const language = useSettings((s) => s.language);
   const { data: palettes } = usePalettes(projectId);
@@ -185,7 +186,9 @@ export function Floor() {
             style={{ width: '100%', height: '100%', display: 'block' }}
           />
           {isPhoto &&
-            (corners && station === 'square' ? (
+            (bend && bending && station === 'square' ? (
+              <BendHandles look={look} tile={tile} bend={bend} />
+            ) : corners && station === 'square' ? (
               <CornerHandles look={look} tile={tile} corners={corners} />
             ) : (
               <CropHandles look={look} tile={tile} live={station === 'square' && !space} />

@@ -7,7 +7,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { type ChoiceSetting, STATIONS } from '@zesty-tile/core';
-import { useEffect, useRef } from 'react';
+import { Laid } from '../../bench/laid.tsx';
 import { useBench } from '../../bench/state.ts';
 import type { OfferedJoin } from '../../engine/protocol.ts';
 import { FIGURES, GREY, ZEST } from '../../theme.ts';
@@ -22,29 +22,6 @@ const wordsOf = ({ method, blend }: OfferedJoin): string =>
   method === 'cut'
     ? `${nameOf(METHOD, method)}, ${nameOf(BLEND, blend).toLowerCase()}`
     : nameOf(METHOD, method);
-
-const LAID = 2;
-
-/** A way of joining laid 2 × 2: where its tiles meet is in the middle. */
-function Laid({ picture }: OfferedJoin) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (!context) return;
-    const image = new ImageData(picture.rgba, picture.width, picture.height);
-    for (let j = 0; j < LAID; j++) {
-      for (let i = 0; i < LAID; i++) context.putImageData(image, i * picture.width, j * picture.height);
-    }
-  }, [picture]);
-  return (
-    <canvas
-      ref={canvas}
-      width={LAID * picture.width}
-      height={LAID * picture.height}
-      style={{ width: '100%', aspectRatio: '1', display: 'block' }}
-    />
-  );
-}
 
 function Offer({ offer, isBest, inHand }: { offer: OfferedJoin; isBest: boolean; inHand: boolean }) {
   const { method, blend, score, seam, blotch, detail } = offer;
@@ -73,7 +50,7 @@ function Offer({ offer, isBest, inHand }: { offer: OfferedJoin; isBest: boolean;
         flexDirection: 'column',
       }}
     >
-      <Laid {...offer} />
+      <Laid picture={offer.picture} />
       <Box sx={{ p: 1, display: 'grid', gap: 0.5, flex: 1 }}>
         <Typography sx={{ fontWeight: 700, lineHeight: 1.25 }}>
           {wordsOf(offer)}

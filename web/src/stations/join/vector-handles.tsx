@@ -1,9 +1,8 @@
 import { cropMapper, type JoinDecision } from '@zesty-tile/core';
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { useRef } from 'react';
 import type { Look, Size } from '../../bench/floor/geometry.ts';
+import { Handle } from '../../bench/floor/handle.tsx';
 import { useBench } from '../../bench/state.ts';
-import { endGesture } from '../../bench/steps.ts';
-import { ARROWS } from '../arrows.ts';
 
 type Pair = [number, number];
 
@@ -21,7 +20,7 @@ export function VectorHandles({ look, tile }: { look: Look; tile: Size }) {
   const drawn = useBench((s) => s.recipe.stations.join);
   const decided = useBench((s) => s.recipe.decisions.join?.data) as JoinDecision | undefined;
   const setDials = useBench((s) => s.setDials);
-  const start = useRef<{ x: number; y: number; vector: Pair } | null>(null);
+  const gripped = useRef<Pair>([1, 0]);
   if (!decided) return null;
   const byHand = drawn.from === 'hand' ? drawn.vectors : null;
   const { u, v } = byHand ?? decided.vectors;
@@ -44,42 +43,20 @@ export function VectorHandles({ look, tile }: { look: Look; tile: Size }) {
   const handle = (which: 'u' | 'v', name: string, [x, y]: Pair) => {
     const vector = which === 'u' ? u : v;
     return (
-      <circle
-        cx={x}
-        cy={y}
-        r="8"
-        fill="#fff"
-        stroke="#1d1d1d"
-        strokeWidth="2"
-        style={{ pointerEvents: 'all', cursor: 'move' }}
-        role="slider"
-        tabIndex={0}
-        aria-label={name}
-        aria-valuenow={Math.round(1000 * Math.hypot(...vector)) / 10}
-        aria-valuetext={`${vector[0].toFixed(3)} across, ${vector[1].toFixed(3)} down, in edges of the crop`}
-        onPointerDown={(event: PointerEvent<SVGElement>) => {
-          event.stopPropagation();
-          endGesture();
-          event.currentTarget.setPointerCapture(event.pointerId);
-          start.current = { x: event.clientX, y: event.clientY, vector };
+      <Handle
+        x={x}
+        y={y}
+        name={name}
+        now={Math.round(1000 * Math.hypot(...vector)) / 10}
+        words={`${vector[0].toFixed(3)} across, ${vector[1].toFixed(3)} down, in edges of the crop`}
+        onGrip={() => {
+          gripped.current = vector;
         }}
-        onPointerMove={(event: PointerEvent<SVGElement>) => {
-          const from = start.current;
-          if (!from) return;
-          const [dx, dy] = inCrop(event.clientX - from.x, event.clientY - from.y);
-          take(which, [from.vector[0] + dx, from.vector[1] + dy]);
+        onDrag={(dragX, dragY) => {
+          const [dx, dy] = inCrop(dragX, dragY);
+          take(which, [gripped.current[0] + dx, gripped.current[1] + dy]);
         }}
-        onPointerUp={() => {
-          start.current = null;
-        }}
-        onKeyDown={(event: KeyboardEvent) => {
-          const arrow = ARROWS[event.key];
-          if (!arrow) return;
-          event.preventDefault();
-          event.stopPropagation();
-          const by = STEP * (event.shiftKey ? 10 : 1);
-          take(which, [vector[0] + arrow[0] * by, vector[1] + arrow[1] * by]);
-        }}
+        onStep={(dx, dy) => take(which, [vector[0] + dx * STEP, vector[1] + dy * STEP])}
       />
     );
   };

@@ -1,6 +1,6 @@
 import { type PointerEvent, useState } from 'react';
 import { useBench } from '../../bench/state.ts';
-import { useLevel } from './use-level.ts';
+import { useSquare } from './use-square.ts';
 
 type Point = [number, number];
 
@@ -29,7 +29,7 @@ export function LevelLine() {
         if (line) setLine({ ...line, to: at(event) });
       }}
       onPointerUp={() => {
-        useLevel.setState({ drawing: false });
+        useSquare.setState({ drawing: false });
         if (!line) return;
         const [dx, dy] = [line.to[0] - line.from[0], line.to[1] - line.from[1]];
         if (Math.hypot(dx, dy) < SHORTEST) return;

@@ -1,11 +1,20 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { type Corners, cropMapper } from '@zesty-tile/core';
+import {
+  type BendMesh,
+  type Corners,
+  cropMapper,
+  FEWEST_HANDLES,
+  MOST_HANDLES,
+  meshWith,
+} from '@zesty-tile/core';
+import { Choices } from '../../bench/choices.tsx';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { engineNow } from '../../bench/use-engine.ts';
-import { useLevel } from './use-level.ts';
+import { Pieces } from './pieces.tsx';
+import { seekPieces, toggleBending, useSquare } from './use-square.ts';
 
 /** Below this no direction rules, and turning by it would be chance. */
 const PLAIN = 2;
@@ -16,11 +25,11 @@ async function levelByPicture(): Promise<void> {
   if (!found) return;
   const degrees = Math.round(found.degrees * 20) / 20;
   if (found.plain < PLAIN) {
-    useLevel.setState({ said: 'No direction of lines rules here; draw a line instead.' });
+    useSquare.setState({ said: 'No direction of lines rules here; draw a line instead.' });
     return;
   }
   useBench.getState().setDials('square', { turnDegrees: degrees }, 'level by the picture');
-  useLevel.setState({
+  useSquare.setState({
     said: `Lines run ${degrees.toFixed(2).replace('-', '−')}° off; the crop is turned to them.`,
   });
 }
@@ -36,10 +45,37 @@ function cornersNow(): Corners {
   return [corner(0, 0), corner(1, 0), corner(1, 1), corner(0, 1)];
 }
 
+const COUNTS = Array.from({ length: MOST_HANDLES - FEWEST_HANDLES + 1 }, (_, k) => FEWEST_HANDLES + k);
+
+/** How many handles the bend has; it is kept as it is. */
+function BendCounts({ bend }: { bend: BendMesh }) {
+  const take = (across: number, down: number) =>
+    useBench.getState().setDials('square', { bend: meshWith(bend, across, down) }, '');
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: 0.75, alignItems: 'center' }}>
+      Across
+      <Choices
+        label="Handles across"
+        value={bend.across}
+        options={COUNTS.map((value) => ({ value, words: String(value) }))}
+        onChange={(across) => take(across, bend.down)}
+      />
+      Down
+      <Choices
+        label="Handles down"
+        value={bend.down}
+        options={COUNTS.map((value) => ({ value, words: String(value) }))}
+        onChange={(down) => take(bend.across, down)}
+      />
+    </Box>
+  );
+}
+
 /** Levelling, and four corners in place of the square crop. */
 export function SquareTools() {
   const corners = useBench((s) => s.recipe.stations.square.corners);
-  const { drawing, said } = useLevel();
+  const bend = useBench((s) => s.recipe.stations.square.bend);
+  const { drawing, bending, said } = useSquare();
   const set = (next: Corners | null) => {
     useBench.getState().setDials('square', { corners: next }, 'four corners');
     useBench.getState().set({ chosenView: null });
@@ -57,7 +93,7 @@ export function SquareTools() {
               sx={pressable(drawing)}
               onClick={() => {
                 useBench.getState().set({ chosenView: null });
-                useLevel.setState({ drawing: !drawing, said: '' });
+                useSquare.setState({ drawing: !drawing, said: '' });
               }}
             >
               Level by a line
@@ -71,13 +107,23 @@ export function SquareTools() {
         >
           Four corners
         </Button>
+        <Button aria-pressed={bending} sx={pressable(bending)} onClick={toggleBending}>
+          Bend
+        </Button>
+        <Button variant="outlined" onClick={() => void seekPieces()}>
+          Pieces that tile …
+        </Button>
       </Box>
+      {bending && bend && <BendCounts bend={bend} />}
+      <Pieces />
       <Typography color="text.secondary" aria-live="polite">
         {drawing
           ? 'Draw a line on the photo along what is level or upright.'
-          : corners
-            ? 'Drag the corners onto something square in the photo; it becomes the tile.'
-            : said}
+          : bending
+            ? 'Drag the handles so that the lines follow the rows; they will be straight in the tile.'
+            : corners
+              ? 'Drag the corners onto something square in the photo; it becomes the tile.'
+              : said}
       </Typography>
     </Box>
   );

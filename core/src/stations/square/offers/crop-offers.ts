@@ -1,0 +1,83 @@
+import { gaussian } from '../../../filters/gaussian.ts';
+import { MIRROR } from '../../../raster/edges.ts';
+import type { Raster } from '../../../raster/raster.ts';
+import { resizeArea } from '../../../raster/resize.ts';
+import { resampleField } from '../../../raster/sample.ts';
+import { divideLight } from '../../even/divide.ts';
+import { fitLight } from '../../even/fit.ts';
+import { seen } from '../../join/cut.ts';
+import { pictureSeams } from '../../join/seam.ts';
+import { cropMapper, framePlace } from '../geometry.ts';
+import { alikePieces } from './alike.ts';
+import type { CropOffer } from './offer.ts';
+import { periodPieces } from './periods.ts';
+
+/** Shorter side of the photo on which periods are sought, and on which edges are held against each other. */
+const SEARCHED = 512;
+const COMPARED = 160;
+const SOFT = 1.5;
+/** Edge of an offer's picture. */
+const OFFERED = 256;
+/** Pieces of each kind that are offered in the end. */
+const OFFERS = 3;
+/** Pieces of whole periods whose areas differ by less show the same. */
+const ALIKE = 1.25;
+
+const smaller = (raster: Raster, shortEdge: number): Raster => {
+  const scale = Math.min(1, shortEdge / Math.min(raster.width, raster.height));
+  return resizeArea(raster, Math.round(raster.width * scale), Math.round(raster.height * scale));
+};
+
+const NO_MARGINS = { left: 0, right: 0, top: 0, bottom: 0 };
+
+/**
+ * Pieces of a photo that come near to tiling by themselves: whole periods of a regular pattern, and upright pieces
+ * with opposite edges alike. The figures are those of the piece laid beside itself as it is, its broad light taken
+ * out. `photo` is linear; `turnDegrees` is kept for the upright ones.
+ */
+export async function cropOffers(
+  photo: Raster,
+  turnDegrees: number,
+  breathe: (done: number) => Promise<void>,
+): Promise<CropOffer[]> {
+  const small = smaller(photo, SEARCHED);
+  const box = { left: 0, top: 0, size: Math.max(small.width, small.height) };
+  const { fields } = fitLight(small, box);
+  const even = await divideLight(small, box, fields, 1, null, 0, breathe);
+  await breathe(0.2);
+  const periods = periodPieces(even);
+  await breathe(0.5);
+  const soft = smaller(even, COMPARED).mapPlanes(seen);
+  const compared = soft.mapPlanes((plane) => gaussian(plane, soft.width, soft.height, SOFT, MIRROR));
+  const alike = alikePieces(compared, turnDegrees).map((framing) => ({ framing, periods: null }));
+  const offers: CropOffer[] = [];
+  for (const piece of [...periods, ...alike]) {
+    await breathe(0.6 + (0.4 * offers.length) / (periods.length + alike.length));
+    const place = framePlace(even.width, even.height, piece.framing, OFFERED, NO_MARGINS);
+    const picture = (await resampleField(even, OFFERED, OFFERED, place, MIRROR, breathe)).mapPlanes((plane) =>
+      plane.map((value) => Math.max(0, value)),
+    );
+    const { edge } = cropMapper(even.width, even.height, piece.framing);
+    offers.push({
+      ...piece,
+      picture,
+      seams: pictureSeams(picture),
+      area: (edge * edge) / (even.width * even.height),
+    });
+  }
+  const worst = ({ seams }: CropOffer) => Math.max(seams.seamX, seams.seamY, seams.blotchX, seams.blotchY);
+  // Below 1 nothing shows, and the larger and less distorted piece is the better one.
+  const rank = (offer: CropOffer) => {
+    const { stretch, shear } = offer.periods ?? { stretch: 1, shear: 0 };
+    return Math.max(1, worst(offer)) - offer.area / 2 + 2 * (stretch - 1) + shear / 20;
+  };
+  offers.sort((p, q) => rank(p) - rank(q));
+  const whole: CropOffer[] = [];
+  for (const offer of offers) {
+    const { periods, area } = offer;
+    if (!periods || whole.length === OFFERS) continue;
+    if (whole.some((other) => Math.max(area / other.area, other.area / area) < ALIKE)) continue;
+    whole.push(offer);
+  }
+  return [...whole, ...offers.filter(({ periods }) => !periods).slice(0, OFFERS)];
+}
