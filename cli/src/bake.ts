@@ -12,6 +12,7 @@ import {
 import {
   assignSetting,
   Engine,
+  type GivenRefs,
   newRecipe,
   Problem,
   parseRecipe,
@@ -32,6 +33,8 @@ export interface BakeOptions {
   name?: string;
   profile?: string;
   role: string[];
+  origin?: string;
+  licence?: string;
   seed?: string;
   force: boolean;
   json: boolean;
@@ -67,6 +70,18 @@ async function recipeFor(options: BakeOptions): Promise<Recipe> {
   return recipe;
 }
 
+/** The recipe with what is known of the picture: its given maps, origin and licence. */
+function withSource(recipe: Recipe, options: BakeOptions, roles: GivenRefs): Recipe {
+  const { source } = recipe.stations;
+  const next = {
+    ...source,
+    given: { ...source.given, ...roles },
+    origin: options.origin ?? source.origin,
+    licence: options.licence ?? source.licence,
+  };
+  return { ...recipe, stations: { ...recipe.stations, source: next } };
+}
+
 function nameFor(picture: string, options: BakeOptions): string {
   const wished = options.name ?? basename(picture, extname(picture));
   const name = safeName(wished);
@@ -89,15 +104,24 @@ const exists = (path: string) =>
 /** `zesty bake`: one picture to a full set of maps in a folder, written whole or not at all. */
 export async function bake(picturePath: string, options: BakeOptions): Promise<void> {
   const bytes = await readInput(picturePath);
-  const recipe = await recipeFor(options);
+  const wished = await recipeFor(options);
   const name = nameFor(picturePath, options);
   const facts = await readFacts(bytes);
-  const { given, files } = await readRoles(options.role, facts);
+  const { given: roles, files, green } = await readRoles(options.role, facts);
+  const recipe = withSource(wished, options, roles);
+  for (const [map, ref] of Object.entries(recipe.stations.source.given)) {
+    if (!ref || files.has(ref.sha256)) continue;
+    throw new Problem(
+      'no_file',
+      `The recipe was made with a given ${map}${ref.name ? ` (${ref.name})` : ''}, whose file is not here.`,
+      `Give it with --role ${map}=<file>, or leave it out with --set source.given={}.`,
+    );
+  }
   if (!options.force) {
     for (const file of crateFileNames(
       name,
       recipe.stations.crate.profile,
-      facts.hasAlpha || given.opacity !== undefined,
+      facts.hasAlpha || recipe.stations.source.given.opacity !== undefined,
     )) {
       if (await exists(join(options.out, file))) {
         throw new Problem(
@@ -113,6 +137,11 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
     sourceHost(async ({ sha256 }) => files.get(sha256) ?? bytes),
     0,
   );
+  if (green && green !== recipe.stations.source.givenGreen && !options.quiet) {
+    process.stderr.write(
+      `The green of the given normal map seems to point ${green}; if so, add --set source.givenGreen=${green}.\n`,
+    );
+  }
   const began = performance.now();
   const line = (text: string) => {
     if (!options.quiet) process.stderr.write(process.stderr.isTTY ? `\r\x1b[K${text}` : `${text}\n`);
@@ -121,7 +150,6 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
   const evaluation = await engine.evaluate({
     recipe,
     source,
-    given,
     onProgress(station, done) {
       const text = `${station} ${Math.floor(10 * done) * 10} %`;
       if (text !== shown) line((shown = text));

@@ -4,10 +4,9 @@ import {
   drift,
   findRepeats,
   histogramPercentiles,
-  linearTable,
+  linearise,
   luminance,
   pictureSeams,
-  Raster,
   TORUS,
 } from '@zesty-tile/core';
 import { readInput } from './read.ts';
@@ -18,12 +17,8 @@ const TILES_BELOW = 1.05;
 /** `zesty check`: figures of a picture taken as a tile. */
 export async function check(path: string, options: { json: boolean }): Promise<void> {
   const pixels = await decodePicture(await readInput(path));
-  const { width, height, channels, data } = pixels;
-  const table = linearTable(data instanceof Uint16Array ? 16 : 8);
-  const picture = Raster.filled(width, height, 3).mapPlanes((plane, c) => {
-    for (let i = 0; i < plane.length; i++) plane[i] = table[data[i * channels + c]];
-    return plane;
-  });
+  const { picture } = linearise({ pixels, given: {} }, { reads: 'file', givenGreen: 'up' });
+  const { width, height } = picture;
   const y = luminance(picture);
   const seams = pictureSeams(picture);
   const [low, median, high] = histogramPercentiles(y, [2, 50, 98]);

@@ -1,19 +1,45 @@
-import { readFacts, sha256Of } from '@zesty-tile/codecs';
-import { GIVEN_MAPS, type GivenMap, type GivenRefs, Problem } from '@zesty-tile/core';
+import { basename } from 'node:path';
+import { decodePicture, readFacts, sha256Of } from '@zesty-tile/codecs';
+import {
+  codesRaster,
+  GIVEN_MAPS,
+  type GivenMap,
+  type GivenRefs,
+  greenOf,
+  isSameShape,
+  Problem,
+} from '@zesty-tile/core';
 import { readInput } from './read.ts';
 
-const SHAPE_SLACK = 0.01;
+export interface GivenFiles {
+  given: GivenRefs;
+  files: Map<string, Uint8Array>;
+  /** Where the green of a given normal map points, as far as it can be told. */
+  green: 'up' | 'down' | null;
+}
+
+async function greenIn(bytes: Uint8Array): Promise<'up' | 'down' | null> {
+  const { isNormal, points } = greenOf(codesRaster(await decodePicture(bytes), 3));
+  if (isNormal) return points;
+  throw new Problem(
+    'bad_role',
+    'The normal is no normal map: its colours are no directions.',
+    'Give a normal map, or give this file as height.',
+  );
+}
 
 /**
- * Reads `--role <map>=<file>` pairs: which map is given, and the file's bytes by their SHA-256.
+ * Reads `--role <map>=<file>` pairs: which map is given, the files' bytes by their SHA-256, and
+ * what the normal says of its green.
  * @throws Problem where a map cannot be given, or a picture does not show what the photo shows.
  */
 export async function readRoles(
   pairs: string[],
   photo: { width: number; height: number },
-): Promise<{ given: GivenRefs; files: Map<string, Uint8Array> }> {
+): Promise<GivenFiles> {
   const given: GivenRefs = {};
   const files = new Map<string, Uint8Array>();
+  let green: GivenFiles['green'] = null;
   for (const pair of pairs) {
     const at = pair.indexOf('=');
     const map = pair.slice(0, Math.max(0, at)) as GivenMap;
@@ -26,7 +52,7 @@ export async function readRoles(
     }
     const bytes = await readInput(pair.slice(at + 1));
     const { width, height } = await readFacts(bytes);
-    if (Math.abs((width / height) * (photo.height / photo.width) - 1) > SHAPE_SLACK) {
+    if (!isSameShape({ width, height }, photo)) {
       throw new Problem(
         'bad_role',
         `The ${map} is ${width} × ${height}, the picture ${photo.width} × ${photo.height}: they cannot show the same view.`,
@@ -35,7 +61,8 @@ export async function readRoles(
     }
     const sha256 = sha256Of(bytes);
     files.set(sha256, bytes);
-    given[map] = { sha256, width, height };
+    given[map] = { sha256, width, height, name: basename(pair.slice(at + 1)) };
+    if (map === 'normal') green = await greenIn(bytes);
   }
-  return { given, files };
+  return { given, files, green };
 }

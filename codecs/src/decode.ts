@@ -1,5 +1,6 @@
 import { type Pixels, Problem } from '@zesty-tile/core';
 import sharp, { type Metadata } from 'sharp';
+import { decodeExr, exrFacts, isExr } from './exr.ts';
 
 /** Bounds on what is read: bytes of the file, decoded pixels, and the smallest side that can be a tile. */
 export const LIMITS = { bytes: 200 * 1024 * 1024, pixels: 120_000_000, shortest: 32 };
@@ -16,13 +17,13 @@ export interface PictureFacts {
   width: number;
   height: number;
   format: string;
-  bits: 8 | 16;
+  bits: 8 | 16 | 32;
   hasAlpha: boolean;
 }
 
-const WANTED = 'Use a PNG, JPEG, WebP or TIFF picture.';
+const WANTED = 'Use a PNG, JPEG, WebP, TIFF or OpenEXR picture.';
 
-async function metadataOf(bytes: Uint8Array): Promise<Metadata> {
+function checkBytes(bytes: Uint8Array): void {
   if (bytes.length === 0) throw new Problem('empty_file', 'The file is empty.', WANTED);
   if (bytes.length > LIMITS.bytes) {
     throw new Problem(
@@ -31,6 +32,9 @@ async function metadataOf(bytes: Uint8Array): Promise<Metadata> {
       'Save it smaller, or crop it first.',
     );
   }
+}
+
+async function metadataOf(bytes: Uint8Array): Promise<Metadata> {
   try {
     // The pixel bound is checked below, with words of our own, before anything is unpacked.
     return await sharp(bytes, { limitInputPixels: false }).metadata();
@@ -39,24 +43,7 @@ async function metadataOf(bytes: Uint8Array): Promise<Metadata> {
   }
 }
 
-/**
- * Facts about a picture from its header. @throws Problem when it is empty, no picture, of another
- * format, animated, too large in bytes or decoded pixels, or too small to be a tile.
- */
-export async function readFacts(bytes: Uint8Array): Promise<PictureFacts> {
-  const metadata = await metadataOf(bytes);
-  const format = FORMATS.get(metadata.format ?? '');
-  if (!format) {
-    throw new Problem('not_a_picture', `The file is a ${metadata.format} file, which is not read.`, WANTED);
-  }
-  if ((metadata.pages ?? 1) > 1) {
-    throw new Problem(
-      'animated',
-      `The file holds ${metadata.pages} pictures, not one.`,
-      'Save the one picture you need by itself.',
-    );
-  }
-  const { width, height } = metadata;
+function checkSize(width: number, height: number): void {
   if (width * height > LIMITS.pixels) {
     throw new Problem(
       'too_many_pixels',
@@ -71,6 +58,33 @@ export async function readFacts(bytes: Uint8Array): Promise<PictureFacts> {
       'Use a larger photo.',
     );
   }
+}
+
+/**
+ * Facts about a picture from its header. @throws Problem when it is empty, no picture, of another
+ * format, animated, too large in bytes or decoded pixels, or too small to be a tile.
+ */
+export async function readFacts(bytes: Uint8Array): Promise<PictureFacts> {
+  checkBytes(bytes);
+  if (isExr(bytes)) {
+    const { width, height, channels } = exrFacts(bytes);
+    checkSize(width, height);
+    return { width, height, format: 'OpenEXR', bits: 32, hasAlpha: channels.includes('A') };
+  }
+  const metadata = await metadataOf(bytes);
+  const format = FORMATS.get(metadata.format ?? '');
+  if (!format) {
+    throw new Problem('not_a_picture', `The file is a ${metadata.format} file, which is not read.`, WANTED);
+  }
+  if ((metadata.pages ?? 1) > 1) {
+    throw new Problem(
+      'animated',
+      `The file holds ${metadata.pages} pictures, not one.`,
+      'Save the one picture you need by itself.',
+    );
+  }
+  const { width, height } = metadata;
+  checkSize(width, height);
   const turned = (metadata.orientation ?? 1) >= 5;
   return {
     width: turned ? height : width,
@@ -82,12 +96,13 @@ export async function readFacts(bytes: Uint8Array): Promise<PictureFacts> {
 }
 
 /**
- * Samples of a picture: sRGB encoded, 8 or 16 bit as the file has them, orientation applied, an embedded
+ * Samples of a picture: sRGB encoded (OpenEXR: linear floats), 8 or 16 bit as the file has them, orientation applied, an embedded
  * profile converted to sRGB, CMYK and grey brought to RGB, alpha kept.
  * @throws Problem as `readFacts`, and when the file breaks off or is damaged.
  */
 export async function decodePicture(bytes: Uint8Array): Promise<Pixels> {
   const facts = await readFacts(bytes);
+  if (isExr(bytes)) return decodeExr(bytes);
   try {
     const picture = sharp(bytes, { limitInputPixels: LIMITS.pixels, failOn: 'warning' })
       .autoOrient()

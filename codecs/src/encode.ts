@@ -1,12 +1,15 @@
 import {
   type CrateFile,
   encodedPlanes,
+  linearToSrgb,
   type MapName,
+  type Pixels,
   quantise,
   type Raster,
   resizeArea,
 } from '@zesty-tile/core';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
+import { decodeExr, isExr } from './exr.ts';
 
 /**
  * A crate file as PNG, 8 or 16 bit. Colour carries an sRGB tag; data carries none, so that no reader
@@ -35,12 +38,29 @@ export async function encodeSmall(map: Raster, name: MapName, edge: number): Pro
     .toBuffer();
 }
 
+/** Linear floats as 8-bit sRGB; what is brighter than white is white. */
+function fromFloats({ width, height, channels, data }: Pixels): Sharp {
+  const codes = Uint8Array.from(data, (value, i) => {
+    const held = Math.min(1, Math.max(0, value || 0));
+    return Math.round(255 * (i % channels === 3 ? held : linearToSrgb(held)));
+  });
+  return sharp(codes, { raw: { width, height, channels } });
+}
+
 /** A picture file as WebP to look at: upright, sRGB, at most `edge` px on its longer side, values kept. */
 export async function encodeForScreen(bytes: Uint8Array, edge: number): Promise<Uint8Array> {
-  return sharp(bytes, { limitInputPixels: false })
-    .autoOrient()
-    .toColourspace('srgb')
+  const picture = isExr(bytes)
+    ? fromFloats(decodeExr(bytes))
+    : sharp(bytes, { limitInputPixels: false }).autoOrient().toColourspace('srgb');
+  return picture
     .resize(edge, edge, { fit: 'inside', withoutEnlargement: true })
     .webp({ lossless: true, effort: 1 })
+    .toBuffer();
+}
+
+/** A picture of one colour (#rrggbb, sRGB), as a PNG: the start of a tile that is painted. */
+export async function plainPicture(hex: string, edge: number): Promise<Uint8Array> {
+  return sharp({ create: { width: edge, height: edge, channels: 3, background: hex } })
+    .png()
     .toBuffer();
 }

@@ -1,8 +1,8 @@
 import { type EngineHost, type Pixels, reducePixels, reductionFor, type SourceRef } from '@zesty-tile/core';
 import { decodePicture } from './decode.ts';
 
-/** Decoded pictures kept at hand: a source and a few maps given with it. */
-const KEPT = 4;
+/** Decoded pictures kept at hand: a source and all maps that may be given with it. */
+const KEPT = 9;
 
 /**
  * An engine host that decodes files on this machine and hands them out brought down by the one stated

@@ -34,7 +34,7 @@ export type { CrateFile, CrateOutput } from './stations/crate/station.ts';
 export { drift } from './stations/even/drift.ts';
 export { roughnessBand } from './stations/finish/station.ts';
 export { gaugeMarks, MARK } from './stations/gauge/marks.ts';
-export { GIVEN_MAPS, type GivenMap, type GivenRefs } from './stations/given.ts';
+export { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape } from './stations/given.ts';
 export * from './stations/index.ts';
 export type { JoinDecision } from './stations/join/decision.ts';
 export { type CutLine, type JoinLines, joinLines } from './stations/join/lines.ts';
@@ -50,6 +50,9 @@ export { findRepeats, type Repeat } from './stations/proof/repeats.ts';
 export { bandMillimetres } from './stations/relief/bands.ts';
 export { normalMap } from './stations/relief/normal.ts';
 export { visibility } from './stations/relief/occlusion.ts';
+export { type GreenFound, greenOf } from './stations/source/green.ts';
+export { codesRaster, linearise, READS_AS, type ReadsAs } from './stations/source/linearise.ts';
+export * from './stations/source/roles.ts';
 export { type MainDirection, mainDirection } from './stations/square/direction.ts';
 export { type Corners, cropMapper, isFrame } from './stations/square/geometry.ts';
 export {

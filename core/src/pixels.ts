@@ -1,9 +1,12 @@
-/** Decoded samples as the host hands them out: interleaved RGB or RGBA, sRGB encoded, alpha straight. */
+/**
+ * Decoded samples as the host hands them out: interleaved RGB or RGBA, alpha straight. Whole numbers are codes
+ * as the file has them; floats are linear values, alpha 0..1.
+ */
 export interface Pixels {
   width: number;
   height: number;
   channels: 3 | 4;
-  data: Uint8Array | Uint16Array;
+  data: Uint8Array | Uint16Array | Float32Array;
   /** Size of the picture these samples were brought down from. */
   originalWidth: number;
   originalHeight: number;

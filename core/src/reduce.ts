@@ -15,13 +15,15 @@ function encodeTable(): Float32Array {
 
 /**
  * The one filter by which large sources are brought down before work starts: the mean of
- * `factor` × `factor` pixels in linear light, colour weighed by alpha, stored as 16-bit sRGB codes.
+ * `factor` × `factor` pixels in linear light, colour weighed by alpha, stored as 16-bit sRGB codes (floats
+ * as floats).
  * Incomplete blocks at the right and lower border are left out.
  */
 export function reducePixels(pixels: Pixels, factor: number, kind: 'colour' | 'data' = 'colour'): Pixels {
   if (factor <= 1) return pixels;
-  if (kind === 'data') return reduceData(pixels, factor);
   const { data, channels } = pixels;
+  if (data instanceof Float32Array) return reduceFloats(pixels, data, factor, kind);
+  if (kind === 'data') return reduceData(pixels, factor);
   const width = Math.floor(pixels.width / factor);
   const height = Math.floor(pixels.height / factor);
   const wide = data instanceof Uint16Array;
@@ -92,6 +94,32 @@ function reduceData(pixels: Pixels, factor: number): Pixels {
         }
         out[(y * width + x) * channels + c] = Math.floor(sum * scale + 0.5);
       }
+    }
+  }
+  return { ...pixels, width, height, data: out };
+}
+
+/** The mean of floats, which are linear; colour weighed by alpha. */
+function reduceFloats(pixels: Pixels, data: Float32Array, factor: number, kind: 'colour' | 'data'): Pixels {
+  const { channels } = pixels;
+  const width = Math.floor(pixels.width / factor);
+  const height = Math.floor(pixels.height / factor);
+  const out = new Float32Array(width * height * channels);
+  const weighs = kind === 'colour' && channels === 4;
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const to = (y * width + x) * channels;
+      let weight = 0;
+      for (let j = 0; j < factor; j++) {
+        for (let i = 0; i < factor; i++) {
+          const at = ((y * factor + j) * pixels.width + x * factor + i) * channels;
+          const share = weighs ? data[at + 3] : 1;
+          weight += share;
+          for (let c = 0; c < 3; c++) out[to + c] += share * data[at + c];
+          if (channels === 4) out[to + 3] += data[at + 3] / (factor * factor);
+        }
+      }
+      for (let c = 0; c < 3; c++) out[to + c] = weight > 0 ? out[to + c] / weight : 0;
     }
   }
   return { ...pixels, width, height, data: out };

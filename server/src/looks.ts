@@ -3,6 +3,7 @@ import type { Blobs } from './blobs.ts';
 import type { Database } from './db/open.ts';
 import { type Look, recipeRevision, type source } from './db/schema.ts';
 import type { Pool } from './pool/pool.ts';
+import { givenSources } from './routes/sources.ts';
 
 /** Keeps a look with its revision. */
 export async function setLook(db: Database, revisionId: string, look: Look): Promise<void> {
@@ -37,6 +38,7 @@ export class Looks {
   ): Promise<Look> {
     const { verdicts, thumbnail, ball, maps } = await this.#pool.look({
       source: { ...picture, path: this.#blobs.path(picture.sha256) },
+      given: givenSources(this.#blobs, revision.recipe),
       recipe: revision.recipe,
     });
     const look: Look = {

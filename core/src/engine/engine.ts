@@ -1,6 +1,6 @@
 import type { Pixels, SourceRef } from '../pixels.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
-import type { GivenMap, GivenRefs } from '../stations/given.ts';
+import type { GivenMap } from '../stations/given.ts';
 import { DECIDES_FROM, READS, STATIONS, type StationOutputs } from '../stations/index.ts';
 import type { JoinInput } from '../stations/join/input.ts';
 import { type Proposal, type Proposed, propose } from '../stations/join/propose.ts';
@@ -35,8 +35,6 @@ export interface EngineHost {
 export interface EvaluationRequest {
   recipe: Recipe;
   source: SourceRef;
-  /** Maps given instead of derived, of the same view as the source. */
-  given?: GivenRefs;
   /** Edge of the tile to make, when not the recipe's own (previews). */
   size?: number;
   /** The last station to run. */
@@ -60,7 +58,6 @@ export interface Evaluation {
   /** The recipe with the decisions that were used. */
   recipe: Recipe;
   frame: Frame;
-  given: GivenRefs;
   /** Wall time of each station in this evaluation, ms; 0 when it came from the cache. */
   timings: Partial<Record<StationName, number>>;
 }
@@ -210,7 +207,6 @@ class Walk {
       verdicts,
       recipe: { ...recipe, decisions: this.#decisions },
       frame: this.#frame(this.#size),
-      given: this.#request.given ?? {},
       timings: this.#timings,
     };
   }
@@ -265,8 +261,18 @@ class Walk {
     return this.#request.recipe.stations[name] as Values<SettingsOf>;
   }
 
-  /** Settings that change the station's own result: size and edge act through the frame. */
+  /** Settings that change the station's own result: size and edge act through the frame, words on a picture not at all. */
   #keySettings(name: StationName): unknown {
+    if (name === 'source') {
+      const { reads, given, givenGreen } = this.#request.recipe.stations.source;
+      return [
+        reads,
+        givenGreen,
+        Object.entries(given)
+          .map(([map, ref]) => `${map} ${ref?.sha256}`)
+          .sort(),
+      ];
+    }
     if (name !== 'square') return this.#settings(name);
     const { size: _size, edgeMetres: _edge, ...rest } = this.#request.recipe.stations.square;
     return rest;
@@ -313,7 +319,7 @@ class Walk {
     if (name === 'source') {
       const { source, recipe } = this.#request;
       const reduction = reductionFor(source, neededShortEdge(recipe, size));
-      return { input: null, keys: [source.sha256, String(reduction), ...this.#givenKeys()] };
+      return { input: null, keys: [source.sha256, String(reduction)] };
     }
     const stages = await Promise.all(
       reads.map(async (read) => [read, await this.#stage(read, size)] as const),
@@ -359,7 +365,7 @@ class Walk {
   /** What stands before a station, without any size: the source, and the settings on the way to it. */
   async #originKey(name: StationName): Promise<string> {
     const before = DECIDES_FROM[name].map((read) => this.#pathKey(read));
-    return contentKey([this.#request.source.sha256, this.#givenKeys(), before]);
+    return contentKey([this.#request.source.sha256, before]);
   }
 
   #pathKey(name: StationName): string {
@@ -394,16 +400,12 @@ class Walk {
     const { source, recipe } = this.#request;
     const shortEdge = neededShortEdge(recipe, size);
     const given: SourceInput['given'] = {};
-    for (const [map, ref] of Object.entries(this.#request.given ?? {}) as [GivenMap, SourceRef][]) {
+    const { given: refs, reads } = recipe.stations.source;
+    for (const [map, ref] of Object.entries(refs) as [GivenMap, SourceRef][]) {
       given[map] = await this.#host.pixels(ref, shortEdge, 'data');
     }
-    return { pixels: await this.#host.pixels(source, shortEdge, 'colour'), given } satisfies SourceInput;
-  }
-
-  #givenKeys(): string[] {
-    return Object.entries(this.#request.given ?? {})
-      .map(([map, ref]) => `${map} ${ref.sha256}`)
-      .sort();
+    const kind = reads === 'data' ? 'data' : 'colour';
+    return { pixels: await this.#host.pixels(source, shortEdge, kind), given } satisfies SourceInput;
   }
 
   async #verdict(name: StationName, stage: Stage): Promise<Verdict> {

@@ -32,7 +32,7 @@ export interface Manifest {
   conventions: { normalY: '+Y' | '-Y'; roughness: string; specular: string; cavity: string };
   metallic: number;
   f0: number[];
-  source: SourceRef & { file: string };
+  source: SourceRef & { file: string; origin: string; licence: string };
   /** SHA-256 of each map that was given instead of derived. */
   given: Partial<Record<GivenMap, string>>;
   verdicts: Record<string, Verdict>;
@@ -49,6 +49,7 @@ export function manifestOf(
 ): Manifest {
   const { recipe, frame, outputs } = evaluation;
   const { relief, crate } = recipe.stations;
+  const { given, origin, licence } = recipe.stations.source;
   return {
     version: MANIFEST_VERSION,
     name,
@@ -65,8 +66,15 @@ export function manifestOf(
     },
     metallic: outputs.finish?.metallic ?? 0,
     f0: outputs.finish?.f0 ?? [],
-    source: { sha256: source.sha256, width: source.width, height: source.height, file: source.file },
-    given: Object.fromEntries(Object.entries(evaluation.given).map(([map, ref]) => [map, ref.sha256])),
+    source: {
+      sha256: source.sha256,
+      width: source.width,
+      height: source.height,
+      file: source.file,
+      origin,
+      licence,
+    },
+    given: Object.fromEntries(Object.entries(given).map(([map, ref]) => [map, ref?.sha256])),
     verdicts: evaluation.verdicts,
     files: written.map(({ file, name: fileName, sha256 }) => ({
       file: fileName,

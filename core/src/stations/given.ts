@@ -1,12 +1,51 @@
-import type { SourceRef } from '../pixels.ts';
+import * as v from 'valibot';
 import { Raster } from '../raster/raster.ts';
 
-/** Maps that may be given instead of derived. All are data; normals lie as codes (n + 1)/2. */
-export const GIVEN_MAPS = ['normal', 'height', 'occlusion', 'cavity', 'roughness', 'opacity'] as const;
+/**
+ * Maps that may be given instead of derived. All are data; normals lie as codes (n + 1)/2. Gloss stands for
+ * roughness turned over.
+ */
+export const GIVEN_MAPS = [
+  'normal',
+  'height',
+  'occlusion',
+  'cavity',
+  'roughness',
+  'gloss',
+  'opacity',
+] as const;
 export type GivenMap = (typeof GIVEN_MAPS)[number];
 
+const side = v.pipe(v.number(), v.integer(), v.minValue(1));
+const refSchema = v.strictObject({
+  sha256: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'must be 64 hexadecimal digits')),
+  width: side,
+  height: side,
+  /** Name of the file as it was given. */
+  name: v.optional(v.string()),
+});
+
 /** Given maps by name, each a picture of the same view as the source. */
-export type GivenRefs = Partial<Record<GivenMap, SourceRef>>;
+export const givenSchema = v.strictObject(
+  Object.fromEntries(GIVEN_MAPS.map((map) => [map, v.optional(refSchema)])) as Record<
+    GivenMap,
+    v.OptionalSchema<typeof refSchema, undefined>
+  >,
+);
+export type GivenRefs = v.InferOutput<typeof givenSchema>;
+
+/** Sides of pictures of one view may differ by this share in their proportion. */
+const SHAPE_SLACK = 0.01;
+
+interface Sides {
+  width: number;
+  height: number;
+}
+
+/** Whether two pictures have the same proportions, so that they can show the same view. */
+export const isSameShape = (a: Sides, b: Sides): boolean =>
+  Math.abs((a.width / a.height) * (b.height / b.width) - 1) <= SHAPE_SLACK;
+
 /** Their values 0..1, at whatever stage: one plane, three for normals. */
 export type Given = Partial<Record<GivenMap, Raster>>;
 
@@ -22,11 +61,12 @@ export async function mapGiven(
 }
 
 /**
- * Unit normals from codes 0..1, turned with the picture: the crop lies `turnDegrees` clockwise in the photo,
- * so its vectors turn the other way. `up` tells whether green points up or down in the picture.
+ * Unit normals from codes 0..1 whose green points up, turned with the picture: the crop lies `turnDegrees`
+ * clockwise in the photo, so its vectors turn the other way. `up` tells whether green is to point up or down in
+ * what comes out.
  */
 export function turnedNormals(codes: Raster, turnDegrees: number, up: boolean): Raster {
-  const angle = ((up ? -1 : 1) * turnDegrees * Math.PI) / 180;
+  const angle = (-turnDegrees * Math.PI) / 180;
   const c = Math.cos(angle);
   const s = Math.sin(angle);
   const [x, y, z] = codes.planes;
@@ -39,7 +79,7 @@ export function turnedNormals(codes: Raster, turnDegrees: number, up: boolean): 
     const q = -a * s + b * c;
     const inverse = 1 / Math.sqrt(p * p + q * q + n * n);
     out.planes[0][i] = p * inverse;
-    out.planes[1][i] = q * inverse;
+    out.planes[1][i] = (up ? q : -q) * inverse;
     out.planes[2][i] = n * inverse;
   }
   return out;

@@ -30,6 +30,7 @@ const refOf = (sha256: string, size = { width, height }) => ({ sha256, ...size }
 async function evaluate(
   given: Record<string, { planes: Float32Array[]; width?: number; height?: number }>,
   changes = {},
+  green: { givenGreen?: 'up' | 'down' } = {},
 ) {
   const pictures = Object.fromEntries(
     Object.entries(given).map(([map, g]) => [
@@ -50,9 +51,8 @@ async function evaluate(
     Object.entries(pictures).map(([map, p]) => [map, refOf(map, { width: p.width, height: p.height })]),
   ) as GivenRefs;
   const { outputs } = await engine.evaluate({
-    recipe: recipeWith(changes),
+    recipe: recipeWith({ ...changes, source: { given: refs, ...green } }),
     source: refOf('photo'),
-    given: refs,
     size: 256,
   });
   return outputs as TileOutputs;
@@ -110,6 +110,24 @@ describe('given maps', () => {
     expect(x).to.be.closeTo(0.3 * Math.cos(turn) - 0.4 * Math.sin(turn), 1e-3);
     expect(y).to.be.closeTo(0.3 * Math.sin(turn) + 0.4 * Math.cos(turn), 1e-3);
     expect(z).to.be.closeTo(tilt[2], 1e-3);
+  });
+
+  it('normals whose green points down are turned over, whatever the way of those that leave', async () => {
+    const planes = [0.5, 0.8, 0.9].map((v) => planeOf(width, height, () => v));
+    const y = async (givenGreen: 'up' | 'down', normalY: 'up' | 'down') => {
+      const outputs = await evaluate({ normal: { planes } }, { relief: { normalY } }, { givenGreen });
+      return outputs.relief.normal.planes[1][128 * 256 + 128];
+    };
+    const up = await y('up', 'up');
+    expect(up).to.be.above(0.4);
+    expect(await y('down', 'up')).to.be.closeTo(-up, 1e-3);
+    expect(await y('up', 'down')).to.be.closeTo(-up, 1e-3);
+    expect(await y('down', 'down')).to.be.closeTo(up, 1e-3);
+  });
+
+  it('gloss stands for roughness turned over', async () => {
+    const outputs = await evaluate({ gloss: { planes: [planeOf(width, height, () => 0.25)] } });
+    expect(farthest(outputs.finish.roughness, new Float32Array(65536).fill(0.75))).to.be.below(1e-4);
   });
 
   it('a turn keeps the length of normals and the way their green points', () => {

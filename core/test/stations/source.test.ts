@@ -1,13 +1,13 @@
-import { gaussian, type Pixels, Raster, STATIONS, srgbToLinear } from '@zesty-tile/core';
+import { defaultsOf, gaussian, type Pixels, Raster, STATIONS, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { fitness } from '../../src/stations/source/fitness.ts';
-import { linearise } from '../../src/stations/source/station.ts';
+import { linearise } from '../../src/stations/source/linearise.ts';
 import { photo, pixelsOf } from '../engine/host.ts';
 import { noisePlane, tilingPicture } from '../fields.ts';
 import { grain, wall } from '../join/surfaces.ts';
 import { frameOf } from './run.ts';
 
-const whole = (pixels: Pixels) => linearise({ pixels, given: {} });
+const whole = (pixels: Pixels) => linearise({ pixels, given: {} }, { reads: 'file', givenGreen: 'up' });
 
 describe('source', () => {
   it('brings codes of 8 and 16 bits to the same linear light, alpha aside and untouched by the curve', () => {
@@ -75,10 +75,16 @@ describe('source', () => {
   it('its verdict asks for a smaller tile where the photo is too small, whatever size is previewed', () => {
     const output = whole(pixelsOf(photo(320, 240)));
     const verdict = (wantedSize: number) =>
-      STATIONS.source.verdict(output, { pixels: pixelsOf(photo(8, 8)), given: {} }, {}, null, {
-        ...frameOf(256),
-        wantedSize,
-      });
+      STATIONS.source.verdict(
+        output,
+        { pixels: pixelsOf(photo(8, 8)), given: {} },
+        defaultsOf(STATIONS.source.settings),
+        null,
+        {
+          ...frameOf(256),
+          wantedSize,
+        },
+      );
     expect(verdict(1024).state).to.equal('look');
     expect(verdict(1024).advice).to.include('256 px');
     expect(verdict(1024).sentence).to.include('240 px on its shorter side for a tile of 1024 px');

@@ -64,6 +64,7 @@ export class Crates {
     revision: number,
     recipe: Recipe,
     source: StoredSource,
+    given: StoredSource[],
   ): Promise<CrateJob> {
     const last = await this.#db.query.crateJob.findFirst({
       where: eq(crateJob.tileId, of.id),
@@ -83,11 +84,16 @@ export class Crates {
       })
       .returning();
     this.#running.set(job.id, { progress: { station: 'source', done: 0 }, abort: new AbortController() });
-    this.#make(job, recipe, { ...source, file: of.sourceName }).catch(this.#log);
+    this.#make(job, recipe, { ...source, file: of.sourceName }, given).catch(this.#log);
     return job;
   }
 
-  async #make(job: CrateJob, recipe: Recipe, source: StoredSource & { file: string }): Promise<void> {
+  async #make(
+    job: CrateJob,
+    recipe: Recipe,
+    source: StoredSource & { file: string },
+    given: StoredSource[],
+  ): Promise<void> {
     const running = this.#running.get(job.id)!;
     const part = join(this.folder, `${job.id}.part`);
     const { port1, port2 } = new MessageChannel();
@@ -100,7 +106,7 @@ export class Crates {
       await mkdir(part, { recursive: true });
       await this.#set(job.id, { state: 'working' });
       const { files } = await this.#pool.crate(
-        { source, recipe, name: job.name, folder: part, port: port2 },
+        { source, given, recipe, name: job.name, folder: part, port: port2 },
         running.abort.signal,
       );
       await rename(part, join(this.folder, job.id));

@@ -5,6 +5,8 @@ import { Piscina } from 'piscina';
 import type {
   CrateResult,
   CrateTask,
+  GreenResult,
+  GreenTask,
   LookResult,
   LookTask,
   PixelsResult,
@@ -36,6 +38,10 @@ export class Pool {
 
   pixels(task: Omit<PixelsTask, 'kind'>): Promise<PixelsResult> {
     return this.#run({ kind: 'pixels', ...task });
+  }
+
+  green(task: Omit<GreenTask, 'kind'>): Promise<GreenResult> {
+    return this.#run({ kind: 'green', ...task });
   }
 
   look(task: Omit<LookTask, 'kind'>): Promise<LookResult> {

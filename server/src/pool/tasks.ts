@@ -1,6 +1,6 @@
 import type { MessagePort } from 'node:worker_threads';
 import type { EncodedFile } from '@zesty-tile/codecs';
-import type { Manifest, Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+import type { GreenFound, Manifest, Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
 
 /** A picture in the store: what it is, and where its file lies. */
 export interface StoredSource extends SourceRef {
@@ -11,18 +11,28 @@ export interface PixelsTask {
   kind: 'pixels';
   source: StoredSource;
   shortEdge: number;
+  /** How pixels are averaged: colour in linear light, or codes as they stand. */
+  as: 'colour' | 'data';
 }
 export interface PixelsResult {
   width: number;
   height: number;
   channels: 3 | 4;
-  bits: 8 | 16;
+  bits: 8 | 16 | 32;
   data: Uint8Array;
+}
+
+/** What a picture says of itself as a normal map. */
+export interface GreenTask {
+  kind: 'green';
+  source: StoredSource;
 }
 
 export interface LookTask {
   kind: 'look';
   source: StoredSource;
+  /** The maps given with it. */
+  given: StoredSource[];
   recipe: Recipe;
 }
 export interface LookResult {
@@ -44,9 +54,12 @@ export interface ScreenResult {
   picture: Uint8Array;
 }
 
+export type GreenResult = { green: GreenFound };
+
 export interface CrateTask {
   kind: 'crate';
   source: StoredSource & { file: string };
+  given: StoredSource[];
   recipe: Recipe;
   name: string;
   /** An empty folder to write to. */

@@ -1,12 +1,22 @@
 import { join } from 'node:path';
 import { encodeCrate, encodeForScreen, encodeSmall, sourceHost, writeWhole } from '@zesty-tile/codecs';
-import { Engine, litBall, mapRaster, type TileOutputs, WORKING_SIZE } from '@zesty-tile/core';
+import {
+  codesRaster,
+  Engine,
+  greenOf,
+  litBall,
+  mapRaster,
+  type TileOutputs,
+  WORKING_SIZE,
+} from '@zesty-tile/core';
 import { readBlob } from '../blobs.ts';
 import { problemOf } from '../problems.ts';
 import type {
   CrateProgress,
   CrateResult,
   CrateTask,
+  GreenResult,
+  GreenTask,
   LookResult,
   LookTask,
   PixelsResult,
@@ -27,11 +37,20 @@ function know(source: StoredSource) {
   paths.set(source.sha256, source.path);
 }
 
-async function pixels({ source, shortEdge }: PixelsTask): Promise<PixelsResult> {
+async function pixels({ source, shortEdge, as }: PixelsTask): Promise<PixelsResult> {
   know(source);
-  const { width, height, channels, data } = await host.pixels(source, shortEdge, 'colour');
+  const { width, height, channels, data } = await host.pixels(source, shortEdge, as);
   const bytes = new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
-  return { width, height, channels, bits: data instanceof Uint16Array ? 16 : 8, data: bytes };
+  const bits = data instanceof Float32Array ? 32 : data instanceof Uint16Array ? 16 : 8;
+  return { width, height, channels, bits, data: bytes };
+}
+
+/** Shorter side at which a normal map is asked about. */
+const GREEN_EDGE = 256;
+
+async function green({ source }: GreenTask): Promise<GreenResult> {
+  know(source);
+  return { green: greenOf(codesRaster(await host.pixels(source, GREEN_EDGE, 'data'), 3)) };
 }
 
 const THUMBNAIL = 256;
@@ -43,8 +62,8 @@ const LOOK_CACHE_BYTES = 192 * 2 ** 20;
 /** Versions of one tile share most of what is computed. */
 const lookEngine = new Engine(host, LOOK_CACHE_BYTES);
 
-async function look({ source, recipe }: LookTask): Promise<LookResult> {
-  know(source);
+async function look({ source, given, recipe }: LookTask): Promise<LookResult> {
+  for (const one of [source, ...given]) know(one);
   const evaluation = await lookEngine.evaluate({ recipe, source, size: WORKING_SIZE });
   const outputs = evaluation.outputs as TileOutputs;
   const { gauge, relief, finish } = outputs;
@@ -67,8 +86,8 @@ async function screen({ source, edge }: ScreenTask): Promise<ScreenResult> {
   return { picture: await encodeForScreen(await readBlob(source.path), edge) };
 }
 
-async function crate({ source, recipe, name, folder, port }: CrateTask): Promise<CrateResult> {
-  know(source);
+async function crate({ source, given, recipe, name, folder, port }: CrateTask): Promise<CrateResult> {
+  for (const one of [source, ...given]) know(one);
   const tell = (message: CrateProgress) => port.postMessage(message);
   const evaluation = await new Engine(host, 0).evaluate({
     recipe,
@@ -87,10 +106,11 @@ async function crate({ source, recipe, name, folder, port }: CrateTask): Promise
 
 /** One entry for all heavy work; a problem comes back as data, since errors lose their class on the way. */
 export default async function work(
-  task: PixelsTask | LookTask | ScreenTask | CrateTask,
-): Promise<PixelsResult | LookResult | ScreenResult | CrateResult | WorkerProblem> {
+  task: PixelsTask | GreenTask | LookTask | ScreenTask | CrateTask,
+): Promise<PixelsResult | GreenResult | LookResult | ScreenResult | CrateResult | WorkerProblem> {
   try {
     if (task.kind === 'pixels') return await pixels(task);
+    if (task.kind === 'green') return await green(task);
     if (task.kind === 'look') return await look(task);
     if (task.kind === 'screen') return await screen(task);
     return await crate(task);

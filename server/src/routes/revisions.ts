@@ -9,7 +9,7 @@ import { bodyOf } from '../input.ts';
 import type { Looks } from '../looks.ts';
 import { notFound } from '../problems.ts';
 import { sourceRow } from './sources.ts';
-import { newestRevision, tileRow } from './tile-row.ts';
+import { newestRevision, tileRow, upToDate } from './tile-row.ts';
 
 /** So many are listed at a time. */
 const PAGE = 40;
@@ -44,7 +44,7 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
       where: and(eq(recipeRevision.tileId, tileId), eq(recipeRevision.number, number)),
     });
     if (!found) throw notFound('version');
-    return found;
+    return upToDate(found);
   };
   return new Hono()
     .get('/:id/revisions', async (c) => {
@@ -58,10 +58,11 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
         orderBy: desc(recipeRevision.number),
         limit: PAGE + 1,
       });
-      const revisions = rows.slice(0, PAGE).map((revision, k) => ({
+      const all = rows.map(upToDate);
+      const revisions = all.slice(0, PAGE).map((revision, k) => ({
         number: revision.number,
         createdAt: revision.createdAt,
-        changes: wordsOf(revision, rows[k + 1]),
+        changes: wordsOf(revision, all[k + 1]),
       }));
       return c.json({ revisions, more: rows.length > PAGE });
     })

@@ -1,12 +1,15 @@
-import { LIMITS, readFacts } from '@zesty-tile/codecs';
-import { Problem } from '@zesty-tile/core';
+import { LIMITS, plainPicture, readFacts } from '@zesty-tile/codecs';
+import { Problem, type Recipe } from '@zesty-tile/core';
 import { eq } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
+import * as v from 'valibot';
 import type { Blobs } from '../blobs.ts';
 import type { Database } from '../db/open.ts';
 import { source } from '../db/schema.ts';
+import { bodyOf } from '../input.ts';
 import type { Pool } from '../pool/pool.ts';
+import type { StoredSource } from '../pool/tasks.ts';
 import { notFound } from '../problems.ts';
 
 /** Room for the parts of a form around the file. */
@@ -43,7 +46,11 @@ export async function storeSource(
   const { width, height } = facts;
   // A header can promise what the file does not hold: it is decoded once before it is taken.
   try {
-    await pool.pixels({ source: { sha256, width, height, path: blobs.path(sha256) }, shortEdge: 64 });
+    await pool.pixels({
+      source: { sha256, width, height, path: blobs.path(sha256) },
+      shortEdge: 64,
+      as: 'data',
+    });
   } catch (error) {
     await blobs.drop(sha256);
     throw error;
@@ -54,6 +61,19 @@ export async function storeSource(
     .onConflictDoNothing();
   return sourceRow(db, sha256);
 }
+
+/** The maps that were given with a tile's picture, as they lie in the store. */
+export const givenSources = (blobs: Blobs, recipe: Recipe): StoredSource[] =>
+  Object.values(recipe.stations.source.given).flatMap((ref) =>
+    ref ? [{ sha256: ref.sha256, width: ref.width, height: ref.height, path: blobs.path(ref.sha256) }] : [],
+  );
+
+const PLAIN_EDGES = [256, 512, 1024, 2048, 4096] as const;
+const plainSchema = v.strictObject({
+  /** sRGB as #rrggbb. */
+  hex: v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'must be a colour such as #8a7f70')),
+  edge: v.picklist(PLAIN_EDGES, `must be one of ${PLAIN_EDGES.join(', ')}`),
+});
 
 export const sourceRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
   new Hono()
@@ -79,6 +99,11 @@ export const sourceRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
         return c.json({ source: row }, 201);
       },
     )
+    .post('/plain', async (c) => {
+      const { hex, edge } = await bodyOf(c, plainSchema);
+      const row = await storeSource(db, blobs, pool, await plainPicture(hex, edge));
+      return c.json({ source: row }, 201);
+    })
     .get('/:sha256', async (c) => c.json({ source: await sourceRow(db, c.req.param('sha256')) }))
     .get('/:sha256/picture', async (c) => {
       const row = await sourceRow(db, c.req.param('sha256'));
@@ -90,6 +115,11 @@ export const sourceRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
         'Content-Type': 'image/webp',
         'Cache-Control': 'private, max-age=31536000, immutable',
       });
+    })
+    .get('/:sha256/green', async (c) => {
+      const row = await sourceRow(db, c.req.param('sha256'));
+      const { green } = await pool.green({ source: { ...row, path: blobs.path(row.sha256) } });
+      return c.json({ green });
     })
     .get('/:sha256/pixels', async (c) => {
       const row = await sourceRow(db, c.req.param('sha256'));
@@ -105,6 +135,7 @@ export const sourceRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
       const { width, height, channels, bits, data } = await pool.pixels({
         source: { ...row, path: blobs.path(row.sha256) },
         shortEdge,
+        as: c.req.query('as') === 'data' ? 'data' : 'colour',
       });
       return c.body(data as Uint8Array<ArrayBuffer>, 200, {
         'Content-Type': 'application/octet-stream',

@@ -1,3 +1,4 @@
+import { parseRecipe } from '@zesty-tile/core';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { recipeRevision, tile } from '../db/schema.ts';
@@ -17,6 +18,12 @@ export async function anyTileRow(db: Database, id: string) {
   return row;
 }
 
+/** A revision with all settings: one from an earlier version of the program lacks what came since. */
+export const upToDate = (row: typeof recipeRevision.$inferSelect) => ({
+  ...row,
+  recipe: parseRecipe(row.recipe),
+});
+
 /** The newest revision of a tile. */
 export async function newestRevision(db: Database, tileId: string) {
   const row = await db.query.recipeRevision.findFirst({
@@ -24,5 +31,5 @@ export async function newestRevision(db: Database, tileId: string) {
     orderBy: desc(recipeRevision.number),
   });
   if (!row) throw notFound('revision');
-  return row;
+  return upToDate(row);
 }

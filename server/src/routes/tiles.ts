@@ -11,7 +11,7 @@ import { bodyOf, nameSchema, tagSchema } from '../input.ts';
 import { type Looks, setLook } from '../looks.ts';
 import { projectRow } from './projects.ts';
 import { removal } from './removal.ts';
-import { sourceRow } from './sources.ts';
+import { givenSources, sourceRow } from './sources.ts';
 import { anyTileRow, newestRevision, tileRow } from './tile-row.ts';
 
 const newTileSchema = v.strictObject({
@@ -178,5 +178,8 @@ export const tileRoutes = (db: Database, blobs: Blobs, crates: Crates, looks: Lo
       const picture = await sourceRow(db, row.sourceSha256);
       const name = safeName(row.name) || 'tile';
       const source = { ...picture, path: blobs.path(picture.sha256) };
-      return c.json({ crate: await crates.start(row, name, number, recipe, source) }, 202);
+      return c.json(
+        { crate: await crates.start(row, name, number, recipe, source, givenSources(blobs, recipe)) },
+        202,
+      );
     });

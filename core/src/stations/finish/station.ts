@@ -108,9 +108,10 @@ export const finish = station({
   },
   async run(input: FinishInput, chosen, decided): Promise<FinishOutput> {
     const line = chartLine(chosen.line);
-    const given = input.join.given.roughness?.planes[0];
+    const { given } = input.join;
     const roughness =
-      given ??
+      given.roughness?.planes[0] ??
+      given.gloss?.planes[0].map((value) => 1 - value) ??
       roughnessMap(luminance(input.join.picture), input.relief.cavity, decided, {
         tone: chosen.tone,
         cavity: chosen.cavity,

@@ -1,47 +1,56 @@
-import { linearTable } from '../../colour/srgb.ts';
-import type { Pixels } from '../../pixels.ts';
-import { Raster } from '../../raster/raster.ts';
-import type { Given, GivenMap } from '../given.ts';
-import { NOTHING_TO_DECIDE, type SourceInput, type SourceOutput, station } from '../types.ts';
+import * as v from 'valibot';
+import { choice, data } from '../../settings/settings.ts';
+import { GIVEN_MAPS, type GivenRefs, givenSchema } from '../given.ts';
+import { NOTHING_TO_DECIDE, type SourceInput, station } from '../types.ts';
 import { type Fitness, fitness } from './fitness.ts';
+import { linearise, READS_AS } from './linearise.ts';
 
-/** Values 0..1 of a data map as its codes stand: no transfer curve. */
-function dataRaster({ data, width, height, channels }: Pixels, planes: 1 | 3): Raster {
-  const full = data instanceof Uint16Array ? 65535 : 255;
-  const out = Raster.filled(width, height, planes);
-  for (let c = 0; c < planes; c++) {
-    for (let i = 0; i < width * height; i++) out.planes[c][i] = data[i * channels + c] / full;
-  }
-  return out;
-}
+/** Longest origin or licence, in characters. */
+const LONGEST = 500;
 
-/** Linear floats of decoded samples; alpha set aside. 8 or 16 bit, sRGB encoded, exact curve. */
-export function linearise(input: SourceInput): SourceOutput {
-  const given: Given = {};
-  for (const [map, pixels] of Object.entries(input.given) as [GivenMap, Pixels][]) {
-    given[map] = dataRaster(pixels, map === 'normal' ? 3 : 1);
-  }
+const text = (label: string, help: string, example: string) =>
+  data<string>({
+    label,
+    help,
+    group: 'Where from',
+    ofPicture: true,
+    default: '',
+    schema: v.pipe(v.string(), v.maxLength(LONGEST)),
+    example: `"${example}"`,
+    words: (value) => value || 'not stated',
+  });
 
-  const { data, width, height, channels } = input.pixels;
-  const table = linearTable(data instanceof Uint16Array ? 16 : 8);
-  const picture = Raster.filled(width, height, 3);
-  const [r, g, b] = picture.planes;
-  const alpha = channels === 4 ? new Float32Array(width * height) : null;
-  const full = table.length - 1;
-  for (let i = 0, at = 0; i < width * height; i++, at += channels) {
-    r[i] = table[data[at]];
-    g[i] = table[data[at + 1]];
-    b[i] = table[data[at + 2]];
-    if (alpha) alpha[i] = data[at + 3] / full;
-  }
-  return {
-    picture,
-    alpha,
-    given,
-    originalWidth: input.pixels.originalWidth,
-    originalHeight: input.pixels.originalHeight,
-  };
-}
+const settings = {
+  reads: choice({
+    ofPicture: true,
+    label: 'Values are',
+    help: 'How the picture’s values are meant: as the file’s kind has it (OpenEXR linear, all others sRGB colour), as sRGB colour, or as linear data.',
+    default: 'file',
+    options: READS_AS,
+    names: ['As the file has it', 'sRGB colour', 'Linear data'],
+  }),
+  given: data<GivenRefs>({
+    ofPicture: true,
+    label: 'Given maps',
+    help: 'Maps that were given with the picture instead of being derived, by the SHA-256 of their files.',
+    group: 'Given maps',
+    default: {},
+    schema: givenSchema,
+    example: `{"height":{"sha256":"${'0'.repeat(64)}","width":1600,"height":1200}}`,
+    words: (value) => GIVEN_MAPS.filter((map) => value[map]).join(', ') || 'none',
+  }),
+  givenGreen: choice({
+    ofPicture: true,
+    label: 'Given green',
+    help: 'The direction in the picture to which the green of a given normal map points.',
+    group: 'Given maps',
+    default: 'up',
+    options: ['up', 'down'],
+    names: ['Up (+Y)', 'Down (−Y)'],
+  }),
+  origin: text('Origin', 'Where the picture comes from; goes into the manifest.', 'own photo'),
+  licence: text('Licence', 'Under which licence it may be used; goes into the manifest.', 'CC0-1.0'),
+};
 
 const BURNT = 0.02;
 const SOFT = 0.35;
@@ -71,9 +80,9 @@ function sentence(f: Fitness, size: number): string {
 export const source = station({
   name: 'source',
   line: 'See what the photo holds before work starts.',
-  settings: {},
+  settings,
   ...NOTHING_TO_DECIDE,
-  run: async (input: SourceInput) => linearise(input),
+  run: async (input: SourceInput, chosen) => linearise(input, chosen),
   verdict(output, _input, _settings, _decided, frame) {
     const f = fitness(output);
     const few = f.shortEdge < frame.wantedSize;

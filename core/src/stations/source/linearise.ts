@@ -1,0 +1,96 @@
+import { linearTable, srgbToLinear } from '../../colour/srgb.ts';
+import type { Pixels } from '../../pixels.ts';
+import { Raster } from '../../raster/raster.ts';
+import type { Given, GivenMap } from '../given.ts';
+import type { SourceInput, SourceOutput } from '../types.ts';
+
+/** How values are meant: as the file's kind has it (floats linear, codes sRGB), as sRGB colour, or as linear data. */
+export const READS_AS = ['file', 'colour', 'data'] as const;
+export type ReadsAs = (typeof READS_AS)[number];
+
+const fullOf = (data: Pixels['data']): number =>
+  data instanceof Float32Array ? 1 : data instanceof Uint16Array ? 65535 : 255;
+
+/** Whether samples are averaged and read as they stand, without a transfer curve. */
+export const isLinear = (isFloat: boolean, reads: ReadsAs): boolean =>
+  reads === 'data' || (reads === 'file' && isFloat);
+
+/** A float as a value that can be worked with: what is no number, or below zero, is none. */
+const sound = (value: number): number => (value > 0 && value < 1e6 ? value : value >= 1e6 ? 1e6 : 0);
+
+/** Values 0..1 of a data map as its codes stand: no transfer curve. */
+export function codesRaster({ data, width, height, channels }: Pixels, planes: 1 | 3): Raster {
+  const full = fullOf(data);
+  const out = Raster.filled(width, height, planes);
+  for (let c = 0; c < planes; c++) {
+    for (let i = 0; i < width * height; i++) out.planes[c][i] = data[i * channels + c] / full;
+  }
+  return out;
+}
+
+/** Heights in floats may have any unit: where they leave 0..1 their range becomes it. */
+function heightRaster(pixels: Pixels): Raster {
+  const raster = codesRaster(pixels, 1);
+  const [plane] = raster.planes;
+  let low = Number.POSITIVE_INFINITY;
+  let high = Number.NEGATIVE_INFINITY;
+  for (let i = 0; i < plane.length; i++) {
+    if (!Number.isFinite(plane[i])) plane[i] = 0;
+    low = Math.min(low, plane[i]);
+    high = Math.max(high, plane[i]);
+  }
+  if (low >= 0 && high <= 1) return raster;
+  const scale = high > low ? 1 / (high - low) : 0;
+  return raster.mapPlanes((values) => values.map((value) => (value - low) * scale));
+}
+
+const clampedRaster = (raster: Raster) =>
+  raster.mapPlanes((plane) => plane.map((value) => Math.min(1, sound(value))));
+
+/** Inside, the green of every normal map points up. */
+function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down'): Raster {
+  if (map === 'height') return heightRaster(pixels);
+  if (map !== 'normal') return clampedRaster(codesRaster(pixels, 1));
+  const codes = clampedRaster(codesRaster(pixels, 3));
+  return green === 'up'
+    ? codes
+    : codes.mapPlanes((plane, c) => (c === 1 ? plane.map((value) => 1 - value) : plane));
+}
+
+/** Linear floats of decoded samples; alpha set aside. Codes of 8 or 16 bit by the exact sRGB curve unless they are data. */
+export function linearise(
+  input: SourceInput,
+  { reads, givenGreen }: { reads: ReadsAs; givenGreen: 'up' | 'down' },
+): SourceOutput {
+  const given: Given = {};
+  for (const [map, pixels] of Object.entries(input.given) as [GivenMap, Pixels][]) {
+    given[map] = givenRaster(map, pixels, givenGreen);
+  }
+  const { data, width, height, channels } = input.pixels;
+  const picture = Raster.filled(width, height, 3);
+  const [r, g, b] = picture.planes;
+  const alpha = channels === 4 ? new Float32Array(width * height) : null;
+  const full = fullOf(data);
+  const take = (value: (code: number) => number) => {
+    for (let i = 0, at = 0; i < width * height; i++, at += channels) {
+      r[i] = value(data[at]);
+      g[i] = value(data[at + 1]);
+      b[i] = value(data[at + 2]);
+      if (alpha) alpha[i] = Math.min(1, sound(data[at + 3] / full));
+    }
+  };
+  const isFloat = data instanceof Float32Array;
+  if (isLinear(isFloat, reads)) take((code) => sound(code / full));
+  else if (isFloat) take((code) => srgbToLinear(Math.min(1, sound(code))));
+  else {
+    const table = linearTable(data instanceof Uint16Array ? 16 : 8);
+    take((code) => table[code]);
+  }
+  return {
+    picture,
+    alpha,
+    given,
+    originalWidth: input.pixels.originalWidth,
+    originalHeight: input.pixels.originalHeight,
+  };
+}
