@@ -50,7 +50,7 @@ function fromFloats({ width, height, channels, data }: Pixels): Sharp {
 /** A picture file as WebP to look at: upright, sRGB, at most `edge` px on its longer side, values kept. */
 export async function encodeForScreen(bytes: Uint8Array, edge: number): Promise<Uint8Array> {
   const picture = isExr(bytes)
-    ? fromFloats(decodeExr(bytes))
+    ? fromFloats(await decodeExr(bytes))
     : sharp(bytes, { limitInputPixels: false }).autoOrient().toColourspace('srgb');
   return picture
     .resize(edge, edge, { fit: 'inside', withoutEnlargement: true })

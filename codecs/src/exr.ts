@@ -1,6 +1,4 @@
 import { type Pixels, Problem } from '@zesty-tile/core';
-import { FloatType } from 'three';
-import { EXRLoader } from 'three/examples/jsm/loaders/EXRLoader.js';
 
 const MAGIC = [0x76, 0x2f, 0x31, 0x01];
 
@@ -84,9 +82,12 @@ function checkWhole(bytes: Uint8Array, header: number): void {
 }
 
 /** Linear floats of an OpenEXR picture; one channel is taken for grey. @throws Problem `damaged`. */
-export function decodeExr(bytes: Uint8Array): Pixels {
+export async function decodeExr(bytes: Uint8Array): Promise<Pixels> {
   const { width, height, channels, header } = exrFacts(bytes);
   checkWhole(bytes, header);
+  // The reader is large and seldom needed.
+  const { FloatType } = await import('three');
+  const { EXRLoader } = await import('three/examples/jsm/loaders/EXRLoader.js');
   let decoded: { width: number; height: number; data: unknown };
   try {
     const loader = new EXRLoader();

@@ -5,39 +5,58 @@ import { answerOf, api } from './client.ts';
 /** The longest name the server takes. */
 const LONGEST = 120;
 
-const baseName = (file: string): string =>
+export const baseName = (file: string): string =>
   file
     .replace(/\.[^.]*$/, '')
     .trim()
     .slice(0, LONGEST) || 'Tile';
 
-/** Stores a picture. @throws ApiError where it is refused. */
-export async function storePicture(file: File) {
-  const { source } = await answerOf(api.sources.$post({ form: { file } } as never));
-  return { sha256: source.sha256, name: file.name.slice(-LONGEST) };
+/** A picture in the store, with the name of the file it came from. */
+export interface StoredPicture {
+  sha256: string;
+  width: number;
+  height: number;
+  name: string;
 }
 
-/** The recipe a new tile starts with: defaults, with the size and edge that were chosen in Settings. */
-function firstRecipe(): Recipe {
+/** Stores a picture. @throws ApiError where it is refused. */
+export async function storePicture(file: File): Promise<StoredPicture> {
+  const { source } = await answerOf(api.sources.$post({ form: { file } } as never));
+  const { sha256, width, height } = source;
+  return { sha256, width, height, name: file.name.slice(-LONGEST) };
+}
+
+/** Settings a new tile starts with, where they are not the usual ones. */
+export type FirstSettings = { [S in keyof Recipe['stations']]?: Partial<Recipe['stations'][S]> };
+
+/** The recipe a new tile starts with: defaults, the size and edge chosen in Settings, and what is known of it. */
+function firstRecipe(first: FirstSettings): Recipe {
   const { size, edgeMetres } = useSettings.getState();
   const recipe = newRecipe();
-  const square = { ...recipe.stations.square, size, edgeMetres } as Recipe['stations']['square'];
-  return { ...recipe, stations: { ...recipe.stations, square } };
+  const stations = { ...recipe.stations, square: { ...recipe.stations.square, size, edgeMetres } };
+  const changed = Object.fromEntries(
+    Object.entries(stations).map(([name, settings]) => [
+      name,
+      { ...settings, ...first[name as keyof FirstSettings] },
+    ]),
+  );
+  return { ...recipe, stations: changed as unknown as Recipe['stations'] };
 }
 
-/** Stores a picture and makes a tile of it. @throws ApiError where the picture is refused. */
-export async function makeTileFrom(file: File, projectId: string) {
-  const { sha256, name } = await storePicture(file);
-  const { tile } = await answerOf(
-    api.tiles.$post({
-      json: {
-        projectId,
-        name: baseName(file.name),
-        sourceSha256: sha256,
-        sourceName: name,
-        recipe: firstRecipe(),
-      },
-    } as never),
-  );
+/** Makes a tile of a stored picture. @throws ApiError where it is refused. */
+export async function makeTileOf(
+  picture: StoredPicture,
+  projectId: string,
+  name: string,
+  first: FirstSettings,
+) {
+  const json = {
+    projectId,
+    name: name.slice(0, LONGEST),
+    sourceSha256: picture.sha256,
+    sourceName: picture.name,
+    recipe: firstRecipe(first),
+  };
+  const { tile } = await answerOf(api.tiles.$post({ json } as never));
   return tile;
 }

@@ -4,15 +4,15 @@ interface PixelsHeader {
   width: number;
   height: number;
   channels: 3 | 4;
-  bits: 8 | 16;
+  bits: 8 | 16 | 32;
   originalWidth: number;
   originalHeight: number;
 }
 
-async function fetchPixels(sha256: string, shortEdge: number): Promise<Pixels> {
+async function fetchPixels(sha256: string, shortEdge: number, as: 'colour' | 'data'): Promise<Pixels> {
   let response: Response;
   try {
-    response = await fetch(`/api/sources/${sha256}/pixels?edge=${shortEdge}`);
+    response = await fetch(`/api/sources/${sha256}/pixels?edge=${shortEdge}&as=${as}`);
   } catch {
     throw new Problem(
       'away',
@@ -27,10 +27,11 @@ async function fetchPixels(sha256: string, shortEdge: number): Promise<Pixels> {
   const header: PixelsHeader = JSON.parse(response.headers.get('X-Pixels') ?? '{}');
   const buffer = await response.arrayBuffer();
   const { bits, ...facts } = header;
-  return { ...facts, data: bits === 16 ? new Uint16Array(buffer) : new Uint8Array(buffer) };
+  const Samples = { 8: Uint8Array, 16: Uint16Array, 32: Float32Array }[bits];
+  return { ...facts, data: new Samples(buffer) };
 }
 
 /** Samples come from the server alone, so that browser, crate and command line start from the same. */
 export const serverHost: EngineHost = {
-  pixels: (source, shortEdge) => fetchPixels(source.sha256, shortEdge),
+  pixels: (source, shortEdge, kind) => fetchPixels(source.sha256, shortEdge, kind),
 };

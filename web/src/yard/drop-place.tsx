@@ -3,7 +3,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
+import { useWhereFrom, WhereFromFields } from '../stations/source/where-from.tsx';
 import { GREY } from '../theme.ts';
 import type { Intake } from './use-intake.ts';
 
@@ -13,13 +14,17 @@ interface DropPlaceProps {
   over: boolean;
   onFiles(files: File[]): void;
   onStop(): void;
+  /** A tile is to start from one colour. */
+  onPlain(): void;
 }
 
 /** The first place of the Yard: drop photos, get tiles. */
-export function DropPlace({ intake, over, onFiles, onStop }: DropPlaceProps) {
+export function DropPlace({ intake, over, onFiles, onStop, onPlain }: DropPlaceProps) {
   const photos = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
   const { at, problems } = intake;
+  const [asking, setAsking] = useState(false);
+  const whereFrom = useWhereFrom();
   const input = {
     type: 'file',
     multiple: true,
@@ -57,7 +62,7 @@ export function DropPlace({ intake, over, onFiles, onStop }: DropPlaceProps) {
         <>
           <Typography sx={{ fontWeight: 700, fontSize: 15 }}>Drop or paste a photo here</Typography>
           <Typography sx={{ color: GREY.soft }}>
-            or several, or a folder: each becomes a tile. PNG, JPEG, WebP or TIFF.
+            or several, a folder, or a set of maps. PNG, JPEG, WebP, TIFF or OpenEXR.
           </Typography>
         </>
       )}
@@ -77,6 +82,16 @@ export function DropPlace({ intake, over, onFiles, onStop }: DropPlaceProps) {
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', justifyContent: 'center' }}>
           <Button onClick={() => photos.current?.click()}>Choose photos</Button>
           <Button onClick={() => folder.current?.click()}>A folder</Button>
+          <Button onClick={onPlain}>One colour</Button>
+          <Button aria-expanded={asking} onClick={() => setAsking(!asking)}>
+            Origin, licence
+          </Button>
+        </Box>
+      )}
+      {asking && !at && (
+        // Not a part of the drop place that opens files.
+        <Box sx={{ width: '100%', pt: 0.5 }}>
+          <WhereFromFields {...whereFrom} onChange={(next) => useWhereFrom.setState(next)} />
         </Box>
       )}
       {problems.map(({ name, words }) => (

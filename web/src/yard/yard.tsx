@@ -12,9 +12,11 @@ import { GREY } from '../theme.ts';
 import { chooseTiles, EVERYTHING, tagsOf } from './choose-tiles.ts';
 import { DropPlace } from './drop-place.tsx';
 import { FirstNote } from './first-note.tsx';
+import { PlainDialog } from './plain-dialog.tsx';
 import { ProjectSheet } from './project-sheet.tsx';
 import { ProjectTabs } from './project-tabs.tsx';
 import { useProjects, useTiles } from './queries.ts';
+import { SetDialog } from './sets/set-dialog.tsx';
 import { TileGrid } from './tile-grid.tsx';
 import { TileSheet } from './tile-sheet.tsx';
 import { useIntake } from './use-intake.ts';
@@ -51,10 +53,19 @@ export function Yard() {
   const go = (tileId: string) => navigate(`/tiles/${tileId}/source`);
   const choose = (tile: string | null) =>
     setSearch({ ...(open ? { project: open.id } : {}), ...(tile ? { tile } : {}) }, { replace: true });
-  const { intake, take, stop } = useIntake(projectId, go);
+  const { intake, take, set, endSet, stop } = useIntake(projectId, go);
+  const [plain, setPlain] = useState(false);
   const { getRootProps, isDragActive } = useDropzone({ onDrop: take, noClick: true, noKeyboard: true });
   usePasted(take);
-  const place = <DropPlace intake={intake} over={isDragActive} onFiles={take} onStop={stop} />;
+  const place = (
+    <DropPlace
+      intake={intake}
+      over={isDragActive}
+      onFiles={take}
+      onStop={stop}
+      onPlain={() => setPlain(true)}
+    />
+  );
   const nothing = tiles !== undefined && tiles.length > 0 && shown.length === 0;
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
@@ -131,6 +142,24 @@ export function Yard() {
           )}
         </Box>
       </Box>
+      {set && (
+        <SetDialog
+          key={set.files.map(({ file }) => file.name).join()}
+          dropped={set}
+          projectId={projectId}
+          onEnd={endSet}
+        />
+      )}
+      {plain && (
+        <PlainDialog
+          openProject={open?.id}
+          projectId={projectId}
+          onEnd={(tileId) => {
+            setPlain(false);
+            if (tileId) go(tileId);
+          }}
+        />
+      )}
     </Box>
   );
 }

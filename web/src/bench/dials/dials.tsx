@@ -13,6 +13,7 @@ import { CratePanel } from '../../stations/crate/crate-panel.tsx';
 import { LuminanceGraph } from '../../stations/gauge/luminance-graph.tsx';
 import { TryWays } from '../../stations/join/proposals.tsx';
 import { RepairTools } from '../../stations/join/repair/repair-tools.tsx';
+import { SourceTools } from '../../stations/source/source-tools.tsx';
 import { SquareTools } from '../../stations/square/square-tools.tsx';
 import { GREY, PANEL } from '../../theme.ts';
 import { useBench } from '../state.ts';
@@ -43,7 +44,7 @@ function Dial({ station, name, setting }: { station: StationName; name: string; 
 }
 
 /** Groups whose own tools, under the dials, show what is set. */
-const SHOWN_BY_TOOLS = new Set(['Repair']);
+const SHOWN_BY_TOOLS = new Set(['Repair', 'Given maps', 'Where from']);
 
 /** Groups that are seldom needed start folded. */
 const FOLDED = new Set(['Bands', 'What counts', 'Cavity', 'Normal', 'Vectors']);
@@ -107,6 +108,7 @@ export function Dials() {
       {[...groups].map(([title, dials]) => (
         <Group key={`${station} ${title}`} station={station} title={title} dials={dials} />
       ))}
+      {station === 'source' && <SourceTools />}
       {station === 'square' && <SquareTools />}
       {station === 'join' && <TryWays />}
       {station === 'join' && <RepairTools />}

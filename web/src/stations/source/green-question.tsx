@@ -1,0 +1,106 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import type { GreenFound } from '@zesty-tile/core';
+import { useEffect, useRef } from 'react';
+import { answerOf, api } from '../../api/client.ts';
+import { GREY } from '../../theme.ts';
+import { LIT_EDGE, litBothWays } from './lit-normal.ts';
+
+/** What a stored picture says of itself as a normal map. */
+export const useGreen = (sha256: string | undefined) =>
+  useQuery({
+    queryKey: ['green', sha256],
+    queryFn: async () =>
+      (await answerOf(api.sources[':sha256'].green.$get({ param: { sha256: sha256 ?? '' } })))
+        .green as GreenFound,
+    enabled: sha256 !== undefined,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+const WORDS = { up: 'Green up (+Y)', down: 'Green down (−Y)' } as const;
+const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
+
+/** What was found, in one sentence. */
+export function greenWords(found: GreenFound): string {
+  if (!found.isNormal)
+    return 'This is no normal map: its colours are no directions. Leave it out, or say what it is.';
+  const measured = `${percent(found.up)} of its slopes cannot come from a surface with green up, ${percent(found.down)} with green down`;
+  return found.points
+    ? `Its green points ${found.points}: ${measured}.`
+    : `It cannot be told where its green points (${measured}). Choose the picture in which bumps stand out.`;
+}
+
+function Reading({
+  picture,
+  way,
+  chosen,
+  onChoose,
+}: {
+  picture: ImageData | undefined;
+  way: 'up' | 'down';
+  chosen: boolean;
+  onChoose(): void;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (picture) canvas.current?.getContext('2d')?.putImageData(picture, 0, 0);
+  }, [picture]);
+  return (
+    <Box
+      component="button"
+      type="button"
+      aria-pressed={chosen}
+      onClick={onChoose}
+      sx={{
+        p: 0,
+        border: `2px solid ${chosen ? GREY.ink : GREY.line}`,
+        borderRadius: 1,
+        overflow: 'hidden',
+        bgcolor: chosen ? GREY.ink : GREY.card,
+        color: chosen ? GREY.onInk : GREY.ink,
+        cursor: 'pointer',
+        font: 'inherit',
+      }}
+    >
+      <canvas ref={canvas} width={LIT_EDGE} height={LIT_EDGE} style={{ display: 'block', width: '100%' }} />
+      <div style={{ padding: '2px 4px' }}>{WORDS[way]}</div>
+    </Box>
+  );
+}
+
+interface GreenQuestionProps {
+  sha256: string;
+  value: 'up' | 'down' | null;
+  onChange(value: 'up' | 'down'): void;
+}
+
+/** Where the green of a given normal map points: what its slopes say, and both readings lit from the upper left. */
+export function GreenQuestion({ sha256, value, onChange }: GreenQuestionProps) {
+  const { data: found, error } = useGreen(sha256);
+  const { data: lit } = useQuery({
+    queryKey: ['lit normal', sha256],
+    queryFn: () => litBothWays(sha256),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  return (
+    <Box role="group" aria-label="Where green points" sx={{ display: 'grid', gap: 0.75 }}>
+      <Typography color="text.secondary" aria-live="polite">
+        {error ? error.message : found ? greenWords(found) : 'Asking the normal map …'}
+      </Typography>
+      {found?.isNormal && (
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, maxWidth: 2 * LIT_EDGE + 20 }}>
+          {(['up', 'down'] as const).map((way) => (
+            <Reading
+              key={way}
+              picture={lit?.[way]}
+              way={way}
+              chosen={value === way}
+              onChoose={() => onChange(way)}
+            />
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,15 @@
+import { ROLES, type Role } from '@zesty-tile/core';
+
+/** Roles of pictures in words. */
+export const ROLE_WORDS: Record<Role, string> = {
+  colour: 'Colour',
+  normal: 'Normal',
+  height: 'Height',
+  occlusion: 'Occlusion',
+  cavity: 'Cavity',
+  roughness: 'Roughness',
+  gloss: 'Gloss',
+  opacity: 'Opacity',
+};
+
+export const GIVEN_ROLES = ROLES.filter((role) => role !== 'colour');

@@ -1,0 +1,157 @@
+import Close from '@mui/icons-material/Close';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import Typography from '@mui/material/Typography';
+import { GIVEN_MAPS, type GivenMap, isGivenMap, isSameShape, roleOf } from '@zesty-tile/core';
+import { useRef, useState } from 'react';
+import { type StoredPicture, storePicture } from '../../api/upload.ts';
+import { wordsOf } from '../../api/words-of.ts';
+import { useBench } from '../../bench/state.ts';
+import { GREY } from '../../theme.ts';
+import { GreenQuestion } from './green-question.tsx';
+import { GIVEN_ROLES, ROLE_WORDS } from './role-words.ts';
+import { WhereFromFields } from './where-from.tsx';
+
+/** Adds a map that is given instead of derived; where its name does not tell which, it is asked. */
+function AddMap() {
+  const input = useRef<HTMLInputElement>(null);
+  const [asked, setAsked] = useState<StoredPicture | null>(null);
+  const [problem, setProblem] = useState('');
+  const give = (map: GivenMap, { sha256, width, height, name }: StoredPicture) => {
+    const { given } = useBench.getState().recipe.stations.source;
+    const values = { given: { ...given, [map]: { sha256, width, height, name } } };
+    useBench.getState().setDials('source', values, '');
+    setAsked(null);
+  };
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setProblem('');
+    try {
+      const picture = await storePicture(file);
+      const { source } = useBench.getState();
+      if (!isSameShape(picture, source)) {
+        setProblem(
+          `${file.name} is ${picture.width} × ${picture.height}, the photo ${source.width} × ${source.height}: they cannot show the same view.`,
+        );
+        return;
+      }
+      const { role, isSure } = roleOf(file.name);
+      if (isSure && isGivenMap(role)) give(role, picture);
+      else setAsked(picture);
+    } catch (error) {
+      setProblem(`${file.name}: ${wordsOf(error)}`);
+    }
+  };
+  return (
+    <Box sx={{ display: 'grid', gap: 0.75 }}>
+      <Button
+        variant="outlined"
+        size="small"
+        onClick={() => input.current?.click()}
+        sx={{ justifySelf: 'start' }}
+      >
+        Give a map …
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label="A map given with the photo"
+        onChange={(event) => {
+          void take(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      {asked && (
+        <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', minWidth: 0 }}>
+          <span style={{ overflow: 'hidden', textOverflow: 'ellipsis' }}>{asked.name} is the</span>
+          <Select
+            size="small"
+            displayEmpty
+            value=""
+            inputProps={{ 'aria-label': `What ${asked.name} is` }}
+            onChange={(event) => give(event.target.value as GivenMap, asked)}
+            sx={{ bgcolor: GREY.card }}
+          >
+            <MenuItem value="" disabled>
+              Choose …
+            </MenuItem>
+            {GIVEN_ROLES.map((role) => (
+              <MenuItem key={role} value={role}>
+                {ROLE_WORDS[role]}
+              </MenuItem>
+            ))}
+          </Select>
+          <Button size="small" onClick={() => setAsked(null)}>
+            Leave it
+          </Button>
+        </Box>
+      )}
+      {problem && (
+        <Typography role="alert" color="error">
+          {problem}
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+/** Maps given with the photo, where its green points, and where the photo comes from. */
+export function SourceTools() {
+  const { given, givenGreen, origin, licence } = useBench((s) => s.recipe.stations.source);
+  const setDials = useBench((s) => s.setDials);
+  const remove = (map: GivenMap) => {
+    const { [map]: _gone, ...rest } = given;
+    setDials('source', { given: rest }, '');
+  };
+  const maps = GIVEN_MAPS.filter((map) => given[map]);
+  return (
+    <>
+      <Box component="section" aria-label="Given maps" sx={{ display: 'grid', gap: 0.75 }}>
+        <strong>Given maps</strong>
+        {maps.length === 0 && (
+          <Typography color="text.secondary">
+            None: height, normals and all others are derived from the photo.
+          </Typography>
+        )}
+        {maps.map((map) => (
+          <Box key={map} sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
+            <span style={{ flex: 'none', width: 84 }}>{ROLE_WORDS[map]}</span>
+            <span
+              style={{ color: GREY.soft, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
+            >
+              {given[map]?.name ?? `${given[map]?.width} × ${given[map]?.height}`}
+            </span>
+            <IconButton
+              size="small"
+              sx={{ ml: 'auto' }}
+              aria-label={`Derive the ${map} again`}
+              onClick={() => remove(map)}
+            >
+              <Close fontSize="small" />
+            </IconButton>
+          </Box>
+        ))}
+        {given.normal && (
+          <GreenQuestion
+            sha256={given.normal.sha256}
+            value={givenGreen}
+            onChange={(value) => setDials('source', { givenGreen: value }, 'given green')}
+          />
+        )}
+        <AddMap />
+      </Box>
+      <Box component="section" aria-label="Where from" sx={{ display: 'grid', gap: 1 }}>
+        <strong>Where from</strong>
+        <WhereFromFields
+          origin={origin}
+          licence={licence}
+          onChange={(next) => setDials('source', { ...next }, `source ${Object.keys(next)}`)}
+        />
+      </Box>
+    </>
+  );
+}
