@@ -3,18 +3,31 @@ import { Raster } from '../../raster/raster.ts';
 import { sampleBilinear } from '../../raster/sample.ts';
 import type { CropBox, LightField } from './fit.ts';
 import type { LocalLight } from './local.ts';
+import type { ShadingField } from './side-shading.ts';
+
+/** A field of logarithms over the picture, and how much of it is taken out. */
+export interface Divided {
+  field: ShadingField;
+  amount: number;
+}
+
+/** Softer light as a field over the picture. */
+export const fieldOf = ({ across, values }: LocalLight): ShadingField => ({
+  width: across,
+  height: across,
+  values,
+});
 
 /**
- * A picture with the light divided out: `amount` of each channel's broad light and `localAmount` of the
- * local one. Linear values; `breathe` is awaited between blocks of rows.
+ * A picture with the light divided out: `amount` of each channel's broad light, and of other fields as much as
+ * they say. Linear values; `breathe` is awaited between blocks of rows.
  */
 export async function divideLight(
   input: Raster,
   box: CropBox,
   fields: LightField[],
   amount: number,
-  local: LocalLight | null,
-  localAmount: number,
+  others: Divided[],
   breathe: (done: number) => Promise<void>,
 ): Promise<Raster> {
   const { width, height } = input;
@@ -22,7 +35,8 @@ export async function divideLight(
   const shade = new Float32Array(width);
   for (let y = 0; y < height; y++) {
     if ((y & 63) === 0) await breathe(y / height);
-    if (local) localRow(local, y, width, height, localAmount, shade);
+    shade.fill(0);
+    for (const one of others) addRow(one, y, width, height, shade);
     for (let c = 0; c < out.channels; c++) {
       divideRow(input.planes[c], out.planes[c], y, width, box, fields[c], amount, shade);
     }
@@ -30,18 +44,17 @@ export async function divideLight(
   return out;
 }
 
-function localRow(
-  { across, values }: LocalLight,
+function addRow(
+  { field, amount }: Divided,
   y: number,
   width: number,
   height: number,
-  amount: number,
-  into: Float32Array,
+  to: Float32Array,
 ): void {
-  const row = ((y + 0.5) * across) / height - 0.5;
+  const row = ((y + 0.5) * field.height) / height - 0.5;
   for (let x = 0; x < width; x++) {
-    const column = ((x + 0.5) * across) / width - 0.5;
-    into[x] = amount * sampleBilinear(values, across, across, column, row, MIRROR);
+    const column = ((x + 0.5) * field.width) / width - 0.5;
+    to[x] += amount * sampleBilinear(field.values, field.width, field.height, column, row, MIRROR);
   }
 }
 

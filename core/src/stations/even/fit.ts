@@ -34,8 +34,19 @@ export interface Blocks {
   places: [number, number][];
 }
 
-/** Log means of 48 × 48 blocks of one plane. */
-export function blocksOf(plane: Float32Array, width: number, height: number, box: CropBox): Blocks {
+/** A block with less than this share free to be looked at tells nothing. */
+const LEAST_FREE = 0.3;
+
+/**
+ * Log means of 48 × 48 blocks of one plane, of what `leave` leaves free; not a number where that is too little.
+ */
+export function blocksOf(
+  plane: Float32Array,
+  width: number,
+  height: number,
+  box: CropBox,
+  leave: Float32Array | null = null,
+): Blocks {
   const values: number[] = [];
   const places: [number, number][] = [];
   for (let j = 0; j < BLOCKS; j++) {
@@ -45,8 +56,16 @@ export function blocksOf(plane: Float32Array, width: number, height: number, box
       const x0 = Math.floor((i * width) / BLOCKS);
       const x1 = Math.max(x0 + 1, Math.floor(((i + 1) * width) / BLOCKS));
       let sum = 0;
-      for (let y = y0; y < y1; y++) for (let x = x0; x < x1; x++) sum += plane[y * width + x];
-      values.push(Math.log(sum / ((x1 - x0) * (y1 - y0)) + LOG_FLOOR));
+      let free = 0;
+      for (let y = y0; y < y1; y++) {
+        for (let x = x0; x < x1; x++) {
+          const share = leave ? 1 - leave[y * width + x] : 1;
+          sum += share * plane[y * width + x];
+          free += share;
+        }
+      }
+      const isFree = free >= LEAST_FREE * (x1 - x0) * (y1 - y0);
+      values.push(isFree ? Math.log(sum / free + LOG_FLOOR) : Number.NaN);
       places.push([
         (2 * ((x0 + x1) / 2 - box.left)) / box.size - 1,
         (2 * ((y0 + y1) / 2 - box.top)) / box.size - 1,
@@ -77,6 +96,7 @@ function fitDifferences({ across, values, places }: Blocks): LightField {
   const rows: number[][] = [];
   const steps: number[] = [];
   const add = (from: number, to: number) => {
+    if (Number.isNaN(values[from] + values[to])) return;
     const a = terms(...places[from]);
     rows.push(terms(...places[to]).map((value, n) => value - a[n]));
     steps.push(values[to] - values[from]);
@@ -114,6 +134,8 @@ const REJECTED = 0.3;
 /** Tones nearer than this, in log, are one. */
 const APART = 0.15;
 
+const FEWEST_BLOCKS = 60;
+
 export interface FoundLight {
   fields: LightField[];
   /** The surface has two tones, which a plain fit would take for light. */
@@ -124,21 +146,28 @@ export interface FoundLight {
  * Broad light of each channel: robust polynomial of order 2 through the logs of 48 × 48 block means,
  * reweighted by Tukey's bisquare (Beaton & Tukey 1974), so that a stain does not bend it. A surface of two
  * tones is told by what is left and fitted by differences of near blocks instead. Linear input; the log is
- * of v + 0.01.
+ * of v + 0.01. What `leave` covers (0..1 a pixel) is not looked at.
  */
-export function fitLight(picture: Raster, box: CropBox): FoundLight {
+export function fitLight(picture: Raster, box: CropBox, leave: Float32Array | null = null): FoundLight {
   const { width, height } = picture;
-  const blocks = picture.planes.map((plane) => blocksOf(plane, width, height, box));
+  const blocks = picture.planes.map((plane) => blocksOf(plane, width, height, box, leave));
+  const free = blocks[0].values.map((value) => !Number.isNaN(value));
+  // With less than that there is no light to be told.
+  if (free.filter(Boolean).length < FEWEST_BLOCKS) {
+    return { fields: blocks.map(() => [0, 0, 0, 0, 0, 0]), twoToned: false };
+  }
   const fits = blocks.map(({ values, places }) =>
     robust(
-      places.map(([u, v]) => terms(u, v)),
-      values,
+      places.filter((_, k) => free[k]).map(([u, v]) => terms(u, v)),
+      values.filter((_, k) => free[k]),
     ),
   );
   const byDifferences = blocks.map(fitDifferences);
   // Told on what the differences leave: a plain fit bends itself through both tones.
   const twoToned = blocks.some(({ values, places }, c) => {
-    const left = values.map((value, k) => value - logLight(byDifferences[c], ...places[k]));
+    const left = values
+      .map((value, k) => value - logLight(byDifferences[c], ...places[k]))
+      .filter((_, k) => free[k]);
     const spread = Math.sqrt(mean(left.map((v) => (v - mean(left)) ** 2)));
     return spread > APART && (separation(left) > TWO_TONED || fits[c].rejected > REJECTED);
   });

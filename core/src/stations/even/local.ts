@@ -19,13 +19,21 @@ export interface LocalLight {
  * absolute deviation about its median, so that a dark patch counts as no more than a shade, and smoothed
  * over an eighth of the crop. Its mean is 0.
  */
-export function localLight(picture: Raster, box: CropBox, fields: LightField[]): LocalLight {
+export function localLight(
+  picture: Raster,
+  box: CropBox,
+  fields: LightField[],
+  leave: Float32Array | null,
+): LocalLight {
   const { width, height } = picture;
-  const { across, values, places } = blocksOf(luminance(picture), width, height, box);
+  const { across, values, places } = blocksOf(luminance(picture), width, height, box, leave);
   const broad = (u: number, v: number) =>
     fields.reduce((sum, field) => sum + logLight(field, u, v), 0) / fields.length;
-  const left = values.map((value, k) => value - broad(...places[k]));
-  const middle = median(left);
+  const known = values.map((value, k) => value - broad(...places[k]));
+  const free = known.filter((value) => !Number.isNaN(value));
+  const middle = free.length > 0 ? median(free) : 0;
+  // Blocks that tell nothing are like the middle.
+  const left = known.map((value) => (Number.isNaN(value) ? middle : value));
   const reach = median(left.map((value) => Math.abs(value - middle)));
   const clipped = Float32Array.from(left, (value) => Math.min(reach, Math.max(-reach, value - middle)));
   const sigma = (WIDTH * across * box.size) / Math.max(width, height);

@@ -2,12 +2,15 @@ import * as v from 'valibot';
 import { luminance } from '../../colour/luminance.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { percentiles } from '../../raster/statistics.ts';
-import { number } from '../../settings/settings.ts';
+import { choice, data, number } from '../../settings/settings.ts';
 import { type EvenOutput, type SquareOutput, station } from '../types.ts';
-import { divideLight } from './divide.ts';
+import { type Divided, divideLight, fieldOf } from './divide.ts';
 import { drift } from './drift.ts';
 import { type CropBox, fitLight, type LightField } from './fit.ts';
+import { type LeaveStroke, leaveMask, leaveSchema, leftAlone } from './leave.ts';
 import { localLight } from './local.ts';
+import { findSideLight, type SideLight, sideLightSchema } from './side-light.ts';
+import { sideShading } from './side-shading.ts';
 import { levelTone } from './tone.ts';
 
 const settings = {
@@ -37,6 +40,69 @@ const settings = {
     max: 1,
     step: 0.01,
     unit: '',
+  }),
+  shading: number({
+    label: 'Side shading',
+    help: 'How much of the shading by light from one side is taken out of bumps and hollows.',
+    group: 'Side light',
+    default: 0,
+    min: 0,
+    max: 1,
+    step: 0.01,
+    unit: '',
+  }),
+  lightFrom: choice({
+    ofPicture: true,
+    label: 'Its line',
+    help: 'Along which line the side light falls: found in the picture, or set by hand.',
+    group: 'Side light',
+    default: 'found',
+    options: ['found', 'hand'],
+    names: ['Found', 'By hand'],
+  }),
+  lightDegrees: number({
+    ofPicture: true,
+    label: 'By hand',
+    help: 'The line along which the side light falls, clockwise from level; used where it is set by hand.',
+    group: 'Side light',
+    default: 0,
+    min: -90,
+    max: 90,
+    step: 1,
+    unit: '°',
+  }),
+  leave: data<LeaveStroke[]>({
+    ofPicture: true,
+    label: 'Painted',
+    help: 'Strokes over what is to be left as it is, in shares of the crop.',
+    group: 'Leave alone',
+    default: [],
+    schema: leaveSchema,
+    example: '[{"points":[[0.2,0.3],[0.4,0.3]],"radius":0.05,"softness":0.5,"erase":false}]',
+    words: (value) =>
+      value.length === 0 ? 'nothing' : value.length === 1 ? '1 stroke' : `${value.length} strokes`,
+  }),
+  leaveFrom: number({
+    ofPicture: true,
+    label: 'From Y',
+    help: 'Luminance from which all is left as it is; nothing while both ends are equal.',
+    group: 'Leave alone',
+    default: 0,
+    min: 0,
+    max: 1,
+    step: 0.005,
+    unit: 'Y',
+  }),
+  leaveTo: number({
+    ofPicture: true,
+    label: 'To Y',
+    help: 'Luminance up to which all is left as it is.',
+    group: 'Leave alone',
+    default: 0,
+    min: 0,
+    max: 1,
+    step: 0.005,
+    unit: 'Y',
   }),
   liftDarks: number({
     label: 'Lift darks',
@@ -71,12 +137,18 @@ const cropLuminance = (picture: Raster, input: SquareOutput, size: number) =>
 
 const FINE_DRIFT = 0.03;
 const WRONG_BEYOND = 0.09;
+/** Below this no line of side light rules. */
+const PLAIN = 0.06;
+/** Above this it is not light alone. */
+const GRAINY = 0.35;
 
 /** What Even settles: the light, and the middle of the crop's luminance about which tone is levelled. */
 interface EvenDecision {
   fields: LightField[];
   twoToned: boolean;
   middle: number;
+  /** Light from the side, sought where it is to be taken out. */
+  side: SideLight | null;
 }
 
 /** A channel's light with less of its own colour: towards the mean of all channels. */
@@ -95,26 +167,51 @@ export const even = station({
     fields: v.array(v.pipe(v.array(v.pipe(v.number(), v.finite())), v.length(6))),
     twoToned: v.boolean(),
     middle: v.number(),
+    side: v.nullable(sideLightSchema),
   }),
-  decidesOn: () => null,
-  decide(input: SquareOutput, _chosen, frame): EvenDecision {
-    const found = fitLight(input.picture, boxOf(input, frame.size));
-    return { ...found, middle: percentiles(cropLuminance(input.picture, input, frame.size), [50])[0] };
+  decidesOn: ({ leave, leaveFrom, leaveTo, shading, lightFrom, lightDegrees }) => [
+    leave,
+    leaveTo > leaveFrom ? [leaveFrom, leaveTo] : null,
+    shading > 0 ? [lightFrom, lightFrom === 'hand' ? lightDegrees : null] : null,
+  ],
+  decide(input: SquareOutput, chosen, frame): EvenDecision {
+    const box = boxOf(input, frame.size);
+    const { picture } = input;
+    const byHand = chosen.lightFrom === 'hand' ? chosen.lightDegrees : null;
+    return {
+      ...fitLight(picture, box, leaveMask(picture, box, chosen)),
+      middle: percentiles(cropLuminance(picture, input, frame.size), [50])[0],
+      side: chosen.shading > 0 ? findSideLight(picture, byHand) : null,
+    };
   },
-  async run(input, chosen, { fields, middle }, frame, context): Promise<EvenOutput> {
+  async run(input, chosen, { fields, middle, side }, frame, context): Promise<EvenOutput> {
     const box = boxOf(input, frame.size);
     let { picture } = input;
-    if (chosen.amount > 0 || chosen.local > 0) {
+    const isDivided = chosen.amount > 0 || chosen.local > 0 || side !== null;
+    const isLevelled = chosen.liftDarks > 0 || chosen.holdLights > 0;
+    const { leave, leaveFrom, leaveTo } = chosen;
+    const mask =
+      isDivided || isLevelled
+        ? await context.part('leave', [leave, leaveFrom, leaveTo], () => leaveMask(picture, box, chosen))
+        : null;
+    if (isDivided) {
       const kept = fields.map((field) => shadeOf(field, fields, chosen.colour));
-      const local = chosen.local > 0 ? localLight(input.picture, box, fields) : null;
-      picture = await divideLight(picture, box, kept, chosen.amount, local, chosen.local, context.breathe);
+      const others: Divided[] = [];
+      if (chosen.local > 0) {
+        others.push({ field: fieldOf(localLight(picture, box, fields, mask)), amount: chosen.local });
+      }
+      if (side) {
+        const field = await context.part('side shading', side, () => sideShading(picture, side));
+        others.push({ field, amount: chosen.shading });
+      }
+      picture = await divideLight(picture, box, kept, chosen.amount, others, context.breathe);
     }
     if (chosen.liftDarks > 0 || chosen.holdLights > 0) {
       picture = await levelTone(picture, middle, chosen.liftDarks, chosen.holdLights, context.breathe);
     }
-    return { picture };
+    return { picture: leftAlone(input.picture, picture, mask) };
   },
-  verdict(output, input, chosen, { twoToned }, frame) {
+  verdict(output, input, chosen, { twoToned, side }, frame) {
     const before = drift(cropLuminance(input.picture, input, frame.size), frame.size, frame.size);
     const after = drift(cropLuminance(output.picture, input, frame.size), frame.size, frame.size);
     const fine = Math.max(FINE_DRIFT, after.chance);
@@ -128,6 +225,12 @@ export const even = station({
         twoToned
           ? 'The surface has two tones: only what changes within each is taken for light. Lower the amount if one of them pales.'
           : '',
+        side && chosen.lightFrom === 'found' && side.plain < PLAIN
+          ? 'No line of side light rules here: set it by hand, or leave the shading.'
+          : '',
+        side && side.plain > GRAINY
+          ? 'The surface has a grain of its own along this line: side shading takes that for light and flattens it. Lower it.'
+          : '',
         state === 'fine'
           ? ''
           : chosen.amount < 1
@@ -139,6 +242,12 @@ export const even = station({
       figures: [
         { id: 'before', label: 'Drift before', value: 100 * before.rms, unit: '%' },
         { id: 'after', label: 'Drift after', value: 100 * after.rms, unit: '%', limit: 100 * fine },
+        ...(side
+          ? [
+              { id: 'sideLine', label: 'Side light along', value: side.degrees, unit: '°' },
+              { id: 'sidePlain', label: 'How plainly it rules', value: side.plain, unit: '' },
+            ]
+          : []),
       ],
     };
   },

@@ -43,7 +43,7 @@ export async function cropOffers(
   const small = smaller(photo, SEARCHED);
   const box = { left: 0, top: 0, size: Math.max(small.width, small.height) };
   const { fields } = fitLight(small, box);
-  const even = await divideLight(small, box, fields, 1, null, 0, breathe);
+  const even = await divideLight(small, box, fields, 1, [], breathe);
   await breathe(0.2);
   const periods = periodPieces(even);
   await breathe(0.5);

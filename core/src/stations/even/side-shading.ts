@@ -1,0 +1,61 @@
+import { fft2, inverseFft2 } from '../../raster/fft.ts';
+import type { Raster } from '../../raster/raster.ts';
+import type { SideLight } from './side-light.ts';
+import { frequency, OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
+
+/** Logarithms of shading on a grid over the picture. */
+export interface ShadingField {
+  width: number;
+  height: number;
+  values: Float32Array;
+}
+
+/** Share of the detail at an angle to the light that is shading, by Wiener's estimate: B·cos²/(A + B·cos²). */
+function gainOf(shares: number[], octave: number, cosSquare: number): number {
+  const low = Math.min(OCTAVES - 1, Math.max(0, Math.floor(octave - 0.5)));
+  const high = Math.min(OCTAVES - 1, low + 1);
+  const t = Math.min(1, Math.max(0, octave - 0.5 - low));
+  const share = (1 - t) * shares[low] + t * shares[high];
+  // The ratio B/A of shading to all else, from its share along the light.
+  const ratio = share / Math.max(1e-6, 1 - share);
+  return (ratio * cosSquare) / (1 + ratio * cosSquare);
+}
+
+/**
+ * The shading by light from the side in a picture: what of its log luminance the light explains, frequency by
+ * frequency (a Wiener filter over `findSideLight`'s spectra). Found on a plane of its own size, so that it is the
+ * same at every size of the picture; detail finer than that is left as it is.
+ */
+export function sideShading(picture: Raster, { degrees, shares }: SideLight): ShadingField {
+  const { width, height, logs } = sidePlane(picture);
+  const re = new Float64Array(SIDE_PLANE * SIDE_PLANE);
+  const mirrored = (i: number, n: number) => {
+    // What lies outside is the mirror image, so that no edge rings; half on each side.
+    const at = i < (n + SIDE_PLANE) / 2 ? i : i - SIDE_PLANE;
+    return at < 0 ? Math.min(n - 1, -1 - at) : at < n ? at : Math.max(0, 2 * n - 1 - at);
+  };
+  for (let y = 0; y < SIDE_PLANE; y++) {
+    const row = mirrored(y, height) * width;
+    for (let x = 0; x < SIDE_PLANE; x++) re[y * SIDE_PLANE + x] = logs[row + mirrored(x, width)];
+  }
+  const spectrum = fft2({ width: SIDE_PLANE, height: SIDE_PLANE, re, im: new Float64Array(re.length) });
+  const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+  for (let y = 0; y < SIDE_PLANE; y++) {
+    const fy = frequency(y);
+    for (let x = 0; x < SIDE_PLANE; x++) {
+      const fx = frequency(x);
+      const square = fx * fx + fy * fy;
+      const i = y * SIDE_PLANE + x;
+      const octave = octaveOf(Math.sqrt(square));
+      const gain = octave < 0 ? 0 : gainOf(shares, octave, (fx * c + fy * s) ** 2 / square);
+      spectrum.re[i] *= gain;
+      spectrum.im[i] *= gain;
+    }
+  }
+  const shading = inverseFft2(spectrum).re;
+  const values = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) values[y * width + x] = shading[y * SIDE_PLANE + x];
+  }
+  return { width, height, values };
+}
