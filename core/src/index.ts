@@ -32,6 +32,7 @@ export * from './stations/crate/profiles.ts';
 export { encodedPlanes, quantise } from './stations/crate/quantise.ts';
 export type { CrateFile, CrateOutput } from './stations/crate/station.ts';
 export { drift } from './stations/even/drift.ts';
+export type { LeaveStroke } from './stations/even/leave.ts';
 export { roughnessBand } from './stations/finish/station.ts';
 export { gaugeMarks, MARK } from './stations/gauge/marks.ts';
 export { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape } from './stations/given.ts';

@@ -105,6 +105,8 @@ export interface SquareOutput {
 
 export interface EvenOutput {
   picture: Raster;
+  /** How much of each pixel was left as it was, 0..1; null where nothing was. */
+  left: Float32Array | null;
 }
 
 export interface JoinOutput {

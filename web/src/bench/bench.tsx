@@ -8,6 +8,7 @@ import { Link, useNavigate } from 'react-router';
 import { Head, KeysButton } from '../head.tsx';
 import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
 import { useCrating } from '../stations/crate/crate-panel.tsx';
+import { takeLeaveBrush } from '../stations/even/use-leave.ts';
 import { takeTool } from '../stations/join/repair/use-repair.ts';
 import { useSquare } from '../stations/square/use-square.ts';
 import { FIGURES, GREY } from '../theme.ts';
@@ -79,6 +80,7 @@ export function Bench({
     useBench.getState().set({ chosenView: null });
     useBefore.setState({ held: false });
     takeTool(null);
+    takeLeaveBrush(null);
     useSquare.setState({ drawing: false, bending: false, said: '' });
   }, [station]);
   useEffect(() => {

@@ -14,7 +14,7 @@ import {
 } from '@zesty-tile/core';
 
 /** What the Floor can show: the picture at each early station, and every map. */
-export const STAGE_VIEWS = ['photo', 'crop', 'evened', 'light', 'joined'] as const;
+export const STAGE_VIEWS = ['photo', 'crop', 'evened', 'light', 'left', 'joined'] as const;
 export type StageView = (typeof STAGE_VIEWS)[number];
 export type ViewName = StageView | MapName;
 
@@ -25,6 +25,7 @@ export const VIEW_WORDS: Record<ViewName, string> = {
   crop: 'Crop',
   evened: 'Evened',
   light: 'Light taken out',
+  left: 'Left alone',
   joined: 'Joined',
   albedo: 'Albedo',
   normal: 'Normal',
@@ -60,6 +61,7 @@ export function viewBefore(view: ViewName): ViewName | null {
     case 'photo':
     case 'crop':
     case 'light':
+    case 'left':
       return null;
     case 'evened':
       return 'crop';
@@ -79,6 +81,7 @@ export function stationOf(view: ViewName): StationName {
       return 'square';
     case 'evened':
     case 'light':
+    case 'left':
       return 'even';
     case 'joined':
       return 'join';
@@ -98,7 +101,9 @@ export type ViewKind = 'colour' | 'data' | 'normal' | 'light';
 export const viewKind = (view: ViewName): ViewKind =>
   view === 'normal' || view === 'light'
     ? view
-    : ((MAP_KIND as Record<string, 'colour' | 'data'>)[view] ?? 'colour');
+    : view === 'left'
+      ? 'data'
+      : ((MAP_KIND as Record<string, 'colour' | 'data'>)[view] ?? 'colour');
 
 /** Stops of light that Even took out of each pixel: above 0 where the photo was lighter than the rest. */
 function lightTaken({ picture, margins }: SquareOutput, even: EvenOutput, size: number): Raster {
@@ -106,6 +111,12 @@ function lightTaken({ picture, margins }: SquareOutput, even: EvenOutput, size: 
   const after = crop(even.picture);
   const stops = crop(picture).map((v, i) => Math.log2((v + 1e-6) / (after[i] + 1e-6)));
   return new Raster(size, size, [stops]);
+}
+
+/** What Even left as it was: white where all of it. */
+function leftAlone({ picture, margins }: SquareOutput, { left }: EvenOutput, size: number): Raster {
+  if (!left) return Raster.filled(size, size, 1);
+  return new Raster(picture.width, picture.height, [left]).cut(margins.left, margins.top, size, size);
 }
 
 /** A view's values as they stand in the program. Null while they are not made, or where there are none. */
@@ -120,6 +131,8 @@ export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName, siz
       return square && even ? even.picture.cut(square.margins.left, square.margins.top, size, size) : null;
     case 'light':
       return square && even ? lightTaken(square, even, size) : null;
+    case 'left':
+      return square && even ? leftAlone(square, even, size) : null;
     case 'joined':
       return join?.picture ?? null;
     case 'albedo':

@@ -209,7 +209,7 @@ export const even = station({
     if (chosen.liftDarks > 0 || chosen.holdLights > 0) {
       picture = await levelTone(picture, middle, chosen.liftDarks, chosen.holdLights, context.breathe);
     }
-    return { picture: leftAlone(input.picture, picture, mask) };
+    return { picture: leftAlone(input.picture, picture, mask), left: mask };
   },
   verdict(output, input, chosen, { twoToned, side }, frame) {
     const before = drift(cropLuminance(input.picture, input, frame.size), frame.size, frame.size);

@@ -2,6 +2,6 @@ import type { EvenOutput, SquareOutput } from '../types.ts';
 
 /** What Join reads: the evened crop, and Square's for the picture as it was before. */
 export interface JoinInput {
-  even: EvenOutput;
+  even: Pick<EvenOutput, 'picture'>;
   square: SquareOutput;
 }

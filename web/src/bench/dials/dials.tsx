@@ -10,6 +10,7 @@ import {
   type StationName,
 } from '@zesty-tile/core';
 import { CratePanel } from '../../stations/crate/crate-panel.tsx';
+import { LeaveTools } from '../../stations/even/leave-tools.tsx';
 import { LuminanceGraph } from '../../stations/gauge/luminance-graph.tsx';
 import { TryWays } from '../../stations/join/proposals.tsx';
 import { RepairTools } from '../../stations/join/repair/repair-tools.tsx';
@@ -47,7 +48,7 @@ function Dial({ station, name, setting }: { station: StationName; name: string; 
 const SHOWN_BY_TOOLS = new Set(['Repair', 'Given maps', 'Where from']);
 
 /** Groups that are seldom needed start folded. */
-const FOLDED = new Set(['Bands', 'What counts', 'Cavity', 'Normal', 'Vectors']);
+const FOLDED = new Set(['Bands', 'What counts', 'Cavity', 'Normal', 'Vectors', 'Side light', 'Leave alone']);
 
 function Group({
   station,
@@ -110,6 +111,7 @@ export function Dials() {
       ))}
       {station === 'source' && <SourceTools />}
       {station === 'square' && <SquareTools />}
+      {station === 'even' && <LeaveTools />}
       {station === 'join' && <TryWays />}
       {station === 'join' && <RepairTools />}
       {station === 'gauge' && <LuminanceGraph />}

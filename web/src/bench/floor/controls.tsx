@@ -35,13 +35,14 @@ export function FloorControls() {
           onChange={(next: ViewName) => set({ chosenView: next === FLOOR_VIEW_OF.square ? null : next })}
         />
       ) : null}
-      {station === 'even' && (view === 'evened' || view === 'light') ? (
+      {station === 'even' && (view === 'evened' || view === 'light' || view === 'left') ? (
         <Choices
           label="At Even"
           value={view}
           options={[
             { value: 'evened', words: 'Evened' },
             { value: 'light', words: 'Light taken out' },
+            { value: 'left', words: 'Left alone' },
           ]}
           onChange={(next: ViewName) => set({ chosenView: next === FLOOR_VIEW_OF.even ? null : next })}
         />

@@ -6,6 +6,8 @@ import type { ShownView } from '../../engine/protocol.ts';
 import { VIEW_WORDS, viewBefore } from '../../engine/views.ts';
 import { usePalettes } from '../../palettes/use-palettes.ts';
 import { useSettings } from '../../settings/settings.ts';
+import { LeaveLayer } from '../../stations/even/leave-layer.tsx';
+import { useLeave } from '../../stations/even/use-leave.ts';
 import { CutOverlay } from '../../stations/join/cut-overlay.tsx';
 import { SeamHeat } from '../../stations/join/heat.tsx';
 import { RepairLayer } from '../../stations/join/repair/repair-layer.tsx';
@@ -84,6 +86,7 @@ export function Floor() {
   const look = useMemo(() => chosenLook ?? fitLook(stage, tile, layNow), [chosenLook, stage, tile, layNow]);
   const picture = useMemo(() => shown && pictureOf(shown), [shown]);
   const plane = useMemo(() => ({ look, tile, halfShift: shift }), [look, tile, shift]);
+  const leaving = useLeave((s) => s.tool !== null) && station === 'even';
   const repairing = useRepair((s) => s.tool !== null) && station === 'join';
   const beforePicture = useMemo(() => beforeView && pictureOf(beforeView), [beforeView]);
   const marks = useBench((s) => s.marks);
@@ -199,6 +202,9 @@ export function Floor() {
           )}
           {heat && station === 'join' && shown?.view === 'joined' && !held && (
             <SeamHeat look={look} stage={stage} lay={layNow} halfShift={shift} />
+          )}
+          {leaving && shown?.view === 'evened' && !held && (
+            <LeaveLayer plane={plane} stage={stage} lay={layNow} />
           )}
           {repairing && picture && shown?.view === 'joined' && !held && (
             <RepairLayer plane={plane} picture={picture} stage={stage} lay={layNow} laid={shown.repairs} />

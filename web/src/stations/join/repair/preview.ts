@@ -1,35 +1,7 @@
 import type { BrushRepair } from '@zesty-tile/core';
 import type { Size } from '../../../bench/floor/geometry.ts';
+import { traceStroke } from '../../../bench/floor/trace.ts';
 import { type BrushPlane, stageAt } from '../../../bench/floor/use-brush.ts';
-
-/** What a pen without weight still draws, as core has it. */
-const LIGHTEST = 0.2;
-
-/** Traces a stroke once for each tile it shows in. */
-export function traceStroke(
-  context: CanvasRenderingContext2D,
-  plane: BrushPlane,
-  { points, radius }: Pick<BrushRepair, 'points' | 'radius'>,
-  lay: number,
-): void {
-  const width =
-    2 * radius * Math.max(plane.look.edge, (plane.look.edge * plane.tile.height) / plane.tile.width);
-  context.lineCap = 'round';
-  context.lineJoin = 'round';
-  for (let j = -2; j <= lay + 1; j++) {
-    for (let i = -2; i <= lay + 1; i++) {
-      for (let k = 0; k < points.length; k++) {
-        const [u0, v0] = points[Math.max(0, k - 1)];
-        const [u, v, pressure = 1] = points[k];
-        context.lineWidth = width * (LIGHTEST + (1 - LIGHTEST) * pressure);
-        context.beginPath();
-        context.moveTo(...stageAt(plane, u0 + i, v0 + j));
-        context.lineTo(...stageAt(plane, u + i, v + j));
-        context.stroke();
-      }
-    }
-  }
-}
 
 let maskCanvas: HTMLCanvasElement | null = null;
 
@@ -50,7 +22,7 @@ export function previewStroke(
   const { look, tile } = plane;
   const edgeY = (look.edge * tile.height) / tile.width;
   mask.filter = stroke.softness > 0 ? `blur(${(stroke.softness * stroke.radius * look.edge) / 3}px)` : 'none';
-  traceStroke(mask, plane, stroke, lay);
+  traceStroke(mask, plane, stroke, -2, lay + 1);
   mask.filter = 'none';
   mask.globalCompositeOperation = 'source-in';
   const [moveX, moveY] = [stroke.offset[0] * look.edge, stroke.offset[1] * edgeY];

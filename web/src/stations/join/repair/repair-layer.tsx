@@ -1,6 +1,7 @@
 import type { BrushRepair } from '@zesty-tile/core';
 import { useEffect, useMemo, useRef } from 'react';
 import type { Size } from '../../../bench/floor/geometry.ts';
+import { RING } from '../../../bench/floor/trace.ts';
 import { type BrushPlane, type BrushPoint, stageAt, useBrush } from '../../../bench/floor/use-brush.ts';
 import { useBench } from '../../../bench/state.ts';
 import { previewStroke } from './preview.ts';
@@ -106,8 +107,9 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
       >
         {held && (
           <g>
-            <circle cx={cursorX} cy={cursorY} r={ring} stroke="#000" strokeOpacity=".55" strokeWidth="3" />
-            <circle cx={cursorX} cy={cursorY} r={ring} stroke="#fff" strokeWidth="1.25" />
+            {RING.map((line) => (
+              <circle key={line.stroke} cx={cursorX} cy={cursorY} r={ring} {...line} />
+            ))}
           </g>
         )}
         {isBrush &&
