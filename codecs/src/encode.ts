@@ -28,12 +28,14 @@ export async function encodePng(file: CrateFile): Promise<Uint8Array> {
   return out.png({ compressionLevel: 5, adaptiveFiltering: true }).toBuffer();
 }
 
-/** A small lossless WebP of one map of a tile, `edge` × `edge` px, encoded as the map's own files are. */
+/** A small lossless WebP of one map of a tile, `edge` px on its longer side, encoded as the map's own files are. */
 export async function encodeSmall(map: Raster, name: MapName, edge: number): Promise<Uint8Array> {
-  const small = resizeArea(map, edge, edge);
+  const scale = edge / Math.max(map.width, map.height);
+  const [width, height] = [Math.round(map.width * scale), Math.round(map.height * scale)];
+  const small = resizeArea(map, width, height);
   const data = quantise(encodedPlanes(small, name), 8);
   const channels = small.planes.length as 1 | 3;
-  return sharp(data, { raw: { width: edge, height: edge, channels } })
+  return sharp(data, { raw: { width, height, channels } })
     .webp(name === 'albedo' ? { quality: 90 } : { lossless: true })
     .toBuffer();
 }

@@ -51,6 +51,7 @@ export { findRepeats, type Repeat } from './stations/proof/repeats.ts';
 export { bandMillimetres } from './stations/relief/bands.ts';
 export { normalMap } from './stations/relief/normal.ts';
 export { visibility } from './stations/relief/occlusion.ts';
+export * from './stations/shape.ts';
 export { type GreenFound, greenOf } from './stations/source/green.ts';
 export { codesRaster, linearise, READS_AS, type ReadsAs } from './stations/source/linearise.ts';
 export * from './stations/source/roles.ts';

@@ -16,17 +16,17 @@ describe('what the Floor shows', () => {
 
   it('a view is there as soon as its own station has run, and not before', () => {
     const upTo: Partial<StationOutputs> = { join, gauge: { albedo: three(0.3) } } as never;
-    expect(viewRaster(upTo, 'joined', 2)?.planes[0][0]).to.be.closeTo(0.2, 1e-6);
-    expect(viewRaster(upTo, 'albedo', 2)?.planes[0][0]).to.be.closeTo(0.3, 1e-6);
+    expect(viewRaster(upTo, 'joined')?.planes[0][0]).to.be.closeTo(0.2, 1e-6);
+    expect(viewRaster(upTo, 'albedo')?.planes[0][0]).to.be.closeTo(0.3, 1e-6);
     for (const view of ['height', 'normal', 'cavity', 'roughness', 'gloss'] as const) {
-      expect(viewRaster(upTo, view, 2), view).to.equal(null);
+      expect(viewRaster(upTo, view), view).to.equal(null);
     }
     const more = { ...upTo, relief } as Partial<StationOutputs>;
     for (const view of ['height', 'normal', 'cavity'] as const) {
       expect(stationOf(view)).to.equal('relief');
-      expect(viewRaster(more, view, 2), view).to.not.equal(null);
+      expect(viewRaster(more, view), view).to.not.equal(null);
     }
-    expect(viewRaster(more, 'gloss', 2)).to.equal(null);
+    expect(viewRaster(more, 'gloss')).to.equal(null);
   });
 
   it('every view names a station, every station a view, and before lies earlier on the Course', () => {
@@ -42,7 +42,7 @@ describe('what the Floor shows', () => {
 
   it('light that was taken out is told in stops, orange where there was more of it, blue where less', () => {
     const square = { picture: three(0.4), margins: { left: 0, right: 0, top: 0, bottom: 0 } };
-    const taken = viewRaster({ square, even: { picture: three(0.2) } } as never, 'light', 2)!;
+    const taken = viewRaster({ square, even: { picture: three(0.2) } } as never, 'light')!;
     expect(taken.planes[0][0]).to.be.closeTo(1, 1e-4);
     const [red, , blue] = rgbaOf(one(0.8), 'light');
     expect(red).to.be.above(blue + 100);

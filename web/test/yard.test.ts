@@ -24,6 +24,7 @@ const tile = (name: string, k: number, tags: string[] = [], state?: Verdict['sta
   revision: 1,
   size: 256 * k,
   edgeMetres: 1,
+  shape: '1:1',
   look: state ? { verdicts: { join: verdict(state) }, thumbnail: '', ball: '', maps: {} } : null,
 });
 

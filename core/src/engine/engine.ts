@@ -6,6 +6,7 @@ import type { JoinInput } from '../stations/join/input.ts';
 import { type Proposal, type Proposed, propose } from '../stations/join/propose.ts';
 import { type GraftOffer, graftOffers, type RepairSpot } from '../stations/join/repair/offers.ts';
 import { joins } from '../stations/join/vectors.ts';
+import { aspectOf, type Sides, sidesOf } from '../stations/shape.ts';
 import { type Corners, cropTurn } from '../stations/square/geometry.ts';
 import { cropOffers } from '../stations/square/offers/crop-offers.ts';
 import type { CropOffer } from '../stations/square/offers/offer.ts';
@@ -85,21 +86,27 @@ const WEIGHT: Record<StationName, number> = {
 /** Version of the computation; raise it when results change, so that old decisions are made anew. */
 const COMPUTATION = 2;
 
-/** The shortest side of a frame as a share of the photo's side it lies along; never so small that nothing is left. */
-function shortestSide(corners: Corners): number {
-  const sides = corners.map(([x, y], k) =>
-    Math.hypot(corners[(k + 1) % 4][0] - x, corners[(k + 1) % 4][1] - y),
-  );
-  return Math.min(1, Math.max(0.02, Math.min(...sides)));
-}
+/** Sides of a frame, as shares of the photo's sides they lie along; never so small that nothing is left. */
+const sidesOfFrame = (corners: Corners): number[] =>
+  corners.map(([x, y], k) => {
+    const [nextX, nextY] = corners[(k + 1) % 4];
+    return Math.min(1, Math.max(0.02, Math.hypot(nextX - x, nextY - y)));
+  });
 
 /**
  * The shorter side, in pixels of the original, that a tile of `size` needs: the host may bring the
  * source down as long as this many are left.
  */
-export function neededShortEdge(recipe: Recipe, size: number): number {
-  const { corners, share } = recipe.stations.square;
-  return Math.ceil(size / (corners ? shortestSide(corners) : share));
+export function neededShortEdge(recipe: Recipe, size: number, source: Sides): number {
+  const { corners, share, shape } = recipe.stations.square;
+  const { width, height } = sidesOf(shape, size);
+  if (corners) {
+    return Math.ceil(
+      Math.max(...sidesOfFrame(corners).map((side, k) => (k % 2 === 0 ? width : height) / side)),
+    );
+  }
+  const across = share * Math.min(source.width, source.height * aspectOf(shape));
+  return Math.ceil((width * Math.min(source.width, source.height)) / across - 1e-9);
 }
 
 /** Whole factor by which a source may be reduced for a needed shorter side. */
@@ -215,14 +222,14 @@ class Walk {
     const { input, keys } = await this.#inputs('join', WORKING_SIZE);
     const context = this.#context('join', this.#partsKey('join', WORKING_SIZE, keys));
     const chosen = this.#request.recipe.stations.join;
-    return propose(input as JoinInput, WORKING_SIZE, chosen, context, onProposal);
+    return propose(input as JoinInput, this.#frame(WORKING_SIZE), chosen, context, onProposal);
   }
 
   async cropOffers(): Promise<CropOffer[]> {
     const { output, key } = await this.#stage('source', WORKING_SIZE);
     const { picture } = output as StationOutputs['source'];
-    const { turnDegrees } = this.#request.recipe.stations.square;
-    return cropOffers(picture, turnDegrees, this.#context('source', key).breathe);
+    const { turnDegrees, shape } = this.#request.recipe.stations.square;
+    return cropOffers(picture, turnDegrees, shape, this.#context('source', key).breathe);
   }
 
   async graftOffers(spot: RepairSpot): Promise<GraftOffer[]> {
@@ -249,6 +256,8 @@ class Walk {
     const on = joins(join.axes);
     return {
       size,
+      ...sidesOf(square.shape, size),
+      shape: square.shape,
       wantedSize: square.size,
       edgeMetres: square.edgeMetres,
       edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' },
@@ -318,7 +327,7 @@ class Walk {
   ): Promise<{ input: unknown; keys: string[] }> {
     if (name === 'source') {
       const { source, recipe } = this.#request;
-      const reduction = reductionFor(source, neededShortEdge(recipe, size));
+      const reduction = reductionFor(source, neededShortEdge(recipe, size, source));
       return { input: null, keys: [source.sha256, String(reduction)] };
     }
     const stages = await Promise.all(
@@ -398,7 +407,7 @@ class Walk {
   async #filled(name: StationName, input: unknown, size: number): Promise<unknown> {
     if (name !== 'source') return input;
     const { source, recipe } = this.#request;
-    const shortEdge = neededShortEdge(recipe, size);
+    const shortEdge = neededShortEdge(recipe, size, source);
     const given: SourceInput['given'] = {};
     const { given: refs, reads } = recipe.stations.source;
     for (const [map, ref] of Object.entries(refs) as [GivenMap, SourceRef][]) {

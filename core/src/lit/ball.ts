@@ -36,9 +36,11 @@ const around = (y: number): number => GROUND + (SKY - GROUND) * (0.5 + 0.5 * y);
  * asked for.
  */
 export function litBall(maps: LitMaps, size: number): Raster {
-  const small = Math.min(maps.albedo.width, 2 ** Math.round(Math.log2(size / 1.5)));
-  const down = (planes: Float32Array[]) =>
-    resizeArea(new Raster(maps.albedo.width, maps.albedo.height, planes), small, small);
+  const { width, height } = maps.albedo;
+  const small = Math.min(Math.max(width, height), 2 ** Math.round(Math.log2(size / 1.5)));
+  const scale = small / Math.max(width, height);
+  const [wide, high] = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))];
+  const down = (planes: Float32Array[]) => resizeArea(new Raster(width, height, planes), wide, high);
   const albedo = down(maps.albedo.planes);
   const normal = down(maps.normal.planes);
   const data = down([maps.roughness, maps.occlusion ?? new Float32Array(maps.roughness.length).fill(1)]);
@@ -49,7 +51,7 @@ export function litBall(maps: LitMaps, size: number): Raster {
     [0, 1, 2].map(() => new Float32Array(size * size)),
   );
   const at = (raster: Raster, plane: number, x: number, y: number) =>
-    sampleBilinear(raster.planes[plane], small, small, x, y, TORUS);
+    sampleBilinear(raster.planes[plane], wide, high, x, y, TORUS);
   const view: Triple = [0, 0, 1];
   const shade = (px: number, py: number): Triple | null => {
     const r2 = px * px + py * py;

@@ -6,6 +6,7 @@ import type { Raster } from '../raster/raster.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
 import type { Verdict } from '../verdict.ts';
 import type { Given, GivenMap } from './given.ts';
+import type { Shape } from './shape.ts';
 
 /** The stations that work today, in the order of the Course. */
 export const STATION_NAMES = [
@@ -22,11 +23,15 @@ export type StationName = (typeof STATION_NAMES)[number];
 
 /** Facts about the whole evaluation that any station may need. */
 export interface Frame {
-  /** Edge of the tile in pixels as it is made now: a preview's, or the wanted one. */
+  /** Longer edge of the tile in pixels as it is made now: a preview's, or the wanted one. */
   size: number;
-  /** Edge in pixels that the recipe asks for. */
+  /** Its sides in pixels. */
+  width: number;
+  height: number;
+  shape: Shape;
+  /** Longer edge in pixels that the recipe asks for. */
   wantedSize: number;
-  /** Edge of the finished tile in metres. */
+  /** Longer edge of the finished tile in metres. */
   edgeMetres: number;
   /** How the finished tile meets itself. */
   edges: Edges;
@@ -110,7 +115,7 @@ export interface EvenOutput {
 }
 
 export interface JoinOutput {
-  /** The tile: linear RGB, size × size. */
+  /** The tile: linear RGB. */
   picture: Raster;
   alpha: Float32Array | null;
   /** The given maps through the same crop and cut. */

@@ -7,6 +7,7 @@ import { tilingPicture } from '../fields.ts';
 import { crests, grain, wall } from './surfaces.ts';
 
 const SIZE = 256;
+const FRAME = { size: SIZE, width: SIZE, height: SIZE, shape: '1:1' as const };
 const MARGIN = 32;
 const chosen = defaultsOf(STATIONS.join.settings);
 
@@ -35,7 +36,7 @@ function keeping(): WorkContext {
   };
 }
 
-const proposed = (picture: Raster) => propose(inputOf(picture), SIZE, chosen, keeping());
+const proposed = (picture: Raster) => propose(inputOf(picture), FRAME, chosen, keeping());
 
 const whole = SIZE + 2 * MARGIN;
 const points = (all: Proposal[], method: string) =>
@@ -58,10 +59,15 @@ describe('the score of a seam', () => {
       ),
     );
     const none = { ...chosen, method: 'none' as const };
-    const met = scoreOf(await attempt(inputOf(round), SIZE, none, context), inputOf(round), SIZE, 'both');
+    const met = scoreOf(await attempt(inputOf(round), FRAME, none, context), inputOf(round), FRAME, 'both');
     expect(met.score).to.be.below(0.1);
     const rows = crests(whole, whole, 41);
-    const broken = scoreOf(await attempt(inputOf(rows), SIZE, none, keeping()), inputOf(rows), SIZE, 'both');
+    const broken = scoreOf(
+      await attempt(inputOf(rows), FRAME, none, keeping()),
+      inputOf(rows),
+      FRAME,
+      'both',
+    );
     expect(broken.score).to.be.above(1);
     const worst = broken.spots.reduce((a, b) => (b.unlike > a.unlike ? b : a));
     expect(Math.min(worst.x, 1 - worst.x, worst.y, 1 - worst.y)).to.be.below(0.02);

@@ -1,7 +1,7 @@
+import { SHAPES, sidesOf } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { cellVectors } from '../../src/stations/join/cells.ts';
 import {
-  overlapOnGrid,
   placeVectors,
   reachOf,
   shearOf,
@@ -50,7 +50,12 @@ describe('the tile’s vectors', () => {
     const size = 512;
     const a: Vector = [60, 2];
     const b: Vector = [-1, 44];
-    const [best] = cellVectors({ a, b, strength: 1, contrast: 1 }, size, REACH, WIDE);
+    const [best] = cellVectors(
+      { a, b, strength: 1, contrast: 1 },
+      { width: size, height: size },
+      REACH,
+      WIDE,
+    );
     for (const vector of [best.u, best.v]) {
       const [x, y] = [vector[0] * size, vector[1] * size];
       const determinant = a[0] * b[1] - a[1] * b[0];
@@ -65,9 +70,17 @@ describe('the tile’s vectors', () => {
 
   it('keep the overlap on the grid that is whole pixels at every size', () => {
     for (const wished of [0.05, 0.1, 1 / 6, 0.25]) {
-      const reach = reachOf(overlapOnGrid(wished), 'both')[0];
-      for (const size of [256, 512, 4096]) expect(reach * size).to.equal(Math.round(reach * size));
+      for (const shape of SHAPES) {
+        const reach = reachOf(wished, 'both', shape);
+        for (const size of [256, 512, 4096]) {
+          const { width, height } = sidesOf(shape, size);
+          expect(reach[0] * width).to.equal(Math.round(reach[0] * width));
+          expect(reach[1] * height).to.equal(Math.round(reach[1] * height));
+        }
+      }
     }
-    expect(reachOf(0.2, 'across')).to.deep.equal([0.1, 0]);
+    const [across, down] = reachOf(0.2, 'across', '1:1');
+    expect(across).to.be.closeTo(0.1, 0.002);
+    expect(down).to.equal(0);
   });
 });

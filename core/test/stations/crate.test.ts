@@ -83,7 +83,7 @@ describe('bands', () => {
     const size = 64;
     const y = noisePlane(size * size, 4).map((v) => 0.1 + 0.5 * v);
     for (const edges of [TORUS, MIRROR]) {
-      const bands = await detailBands(y, size, edges, async () => {});
+      const bands = await detailBands(y, { width: size, height: size }, edges, async () => {});
       const six = weightedSum(bands, [1, 1, 1, 1, 1, 1]);
       const log = y.map((v) => Math.log(v + 0.01));
       const broad = gaussian(log, size, size, bandSigma(5) * size, edges);

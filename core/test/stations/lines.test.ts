@@ -15,6 +15,7 @@ const straight = (column: number, length: number) =>
 
 const decision = (cutX: string | null, cutY: string | null): JoinDecision => ({
   workingSize: SIZE,
+  shape: '1:1',
   method: 'cut',
   blend: 'multiband',
   by: 'straight',

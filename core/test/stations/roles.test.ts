@@ -15,7 +15,7 @@ const N = 256;
 
 /** Codes of the normals of a height, with so many levels a channel. */
 function codesOf(height: Float32Array, normalY: 'up' | 'down', levels = 255): Raster {
-  const normals = normalMap(height, N, 0.05, 1, GRADIENT_KERNELS[0], normalY, TORUS);
+  const normals = normalMap(height, { width: N, height: N }, 0.05, 1, GRADIENT_KERNELS[0], normalY, TORUS);
   return normals.mapPlanes((plane) => plane.map((v) => Math.round(((v + 1) / 2) * levels) / levels));
 }
 

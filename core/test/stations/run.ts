@@ -4,14 +4,18 @@ import {
   type Raster,
   READS,
   type SettingsOf,
+  type Shape,
   STATIONS,
   type StationName,
+  sidesOf,
   TORUS,
 } from '@zesty-tile/core';
 import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
 
-export const frameOf = (size: number, edgeMetres = 1, edges = TORUS): Frame => ({
+export const frameOf = (size: number, edgeMetres = 1, edges = TORUS, shape: Shape = '1:1'): Frame => ({
   size,
+  ...sidesOf(shape, size),
+  shape,
   wantedSize: size,
   edgeMetres,
   edges,

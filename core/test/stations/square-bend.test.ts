@@ -132,7 +132,7 @@ describe('the bend', () => {
 describe('pieces offered', () => {
   it('of a slanted wall are whole periods that hide their edge, and say by how much they are changed', async () => {
     const photo = wall(640, { across: 76, down: 52, turnDegrees: 2.5, bond: true });
-    const [first, ...others] = await cropOffers(photo, 0, still);
+    const [first, ...others] = await cropOffers(photo, 0, '1:1', still);
     expect(first.periods?.turn).to.be.closeTo(2.5, 0.15);
     expect(first.periods!.stretch).to.be.within(1, 1.16);
     // Whole periods: opposite corners lie whole blocks and an even number of rows apart.
@@ -159,7 +159,7 @@ describe('pieces offered', () => {
       return value;
     });
     const photo = new Raster(size, size, [plane, plane, plane]);
-    const offers = await cropOffers(photo, 0, still);
+    const offers = await cropOffers(photo, 0, '1:1', still);
     expect(offers.every((offer) => offer.periods === null)).to.equal(true);
     const edgeOf = (framing: Parameters<typeof cropMapper>[2]) => {
       const { at } = cropMapper(size, size, framing);

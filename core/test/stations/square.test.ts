@@ -28,8 +28,13 @@ const inputOf = (picture: Raster) => ({
 
 describe('square', () => {
   it('a crop’s middle is where it was put, its corners turn clockwise', () => {
-    const { at, edge } = cropMapper(400, 300, { centreX: 0.25, centreY: 0.5, share: 1 / 3, turnDegrees: 90 });
-    expect(edge).to.be.closeTo(100, 1e-9);
+    const { at, across } = cropMapper(400, 300, {
+      centreX: 0.25,
+      centreY: 0.5,
+      share: 1 / 3,
+      turnDegrees: 90,
+    });
+    expect(across).to.be.closeTo(100, 1e-9);
     expect(at(0.5, 0.5)).to.deep.equal([100, 150]);
     const [x, y] = at(0, 0);
     expect([Math.round(x), Math.round(y)]).to.deep.equal([150, 100]);
@@ -114,10 +119,10 @@ describe('square', () => {
 
     it('of a square are that square, with its turn', () => {
       const square = { ...crop, turnDegrees: 6 };
-      const { at, edge } = cropMapper(480, 360, square);
+      const { at, across } = cropMapper(480, 360, square);
       const shares = [at(0, 0), at(1, 0), at(1, 1), at(0, 1)].map(([x, y]) => [x / 480, y / 360]) as Corners;
       const framed = { ...crop, corners: shares };
-      expect(cropMapper(480, 360, framed).edge).to.be.closeTo(edge, 1e-6);
+      expect(cropMapper(480, 360, framed).across).to.be.closeTo(across, 1e-6);
       expect(cropTurn(480, 360, framed)).to.be.closeTo(6, 1e-9);
     });
 

@@ -27,6 +27,7 @@ import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { frameOf, runAfterJoin } from './run.ts';
 
 const SIZE = 64;
+const SIDES = { width: SIZE, height: SIZE };
 const wait = async () => {};
 
 type Operation = (plane: Float32Array, edges: Edges) => Float32Array[] | Promise<Float32Array[]>;
@@ -40,10 +41,10 @@ const OPERATIONS: Record<string, Operation> = {
   'filters/gradient.ts': (p, e) =>
     GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
   'stations/relief/bands.ts': async (p, e) => [
-    weightedSum(await detailBands(p, SIZE, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2]),
+    weightedSum(await detailBands(p, SIDES, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2]),
   ],
-  'stations/relief/cavity.ts': (p, e) => [localRelief(p, SIZE, 3, e), cavityMap(p, SIZE, 3, 0.2, 1, e)],
-  'stations/relief/normal.ts': (p, e) => normalMap(p, SIZE, 0.02, 1, 'sharp', 'up', e).planes,
+  'stations/relief/cavity.ts': (p, e) => [localRelief(p, SIDES, 3, e), cavityMap(p, SIDES, 3, 0.2, 1, e)],
+  'stations/relief/normal.ts': (p, e) => normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', e).planes,
   'stations/relief/occlusion.ts': async (p, e) => [
     await visibility(
       p.map((h) => 4 * h),

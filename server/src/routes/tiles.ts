@@ -123,6 +123,7 @@ async function listTiles(db: Database, projectId: string | undefined) {
     tags: tags.get(row.id) ?? [],
     revision: number,
     size: recipe.stations.square.size,
+    shape: recipe.stations.square.shape ?? '1:1',
     edgeMetres: recipe.stations.square.edgeMetres,
     look: look as KnownLook | null,
   }));

@@ -36,9 +36,10 @@ export interface Thumbnail {
   rgba: Uint8ClampedArray<ArrayBuffer>;
 }
 
-/** A square map for the Sill. */
+/** A map for the Sill. */
 export interface ShownMap {
-  size: number;
+  width: number;
+  height: number;
   rgba: Uint8ClampedArray<ArrayBuffer>;
 }
 
@@ -50,10 +51,10 @@ export interface ShownMaps {
   packed: ShownMap;
   opacity: ShownMap | null;
   /** 0..1, brought down to at most 512 px. */
-  height: { size: number; values: Float32Array };
+  height: { width: number; height: number; values: Float32Array };
   f0: [number, number, number];
   metallic: number;
-  /** Depth of the relief as a share of the tile's edge. */
+  /** Depth of the relief as a share of the tile's longer edge. */
   depthShare: number;
   /** +1 where the normal's green points up in the picture, −1 where it points down. */
   green: 1 | -1;
@@ -61,7 +62,8 @@ export interface ShownMaps {
 
 /** Where some of the albedo lies beyond any real surface: each pixel's `MARK`. */
 export interface Marks {
-  size: number;
+  width: number;
+  height: number;
   values: Uint8Array<ArrayBuffer>;
 }
 

@@ -8,6 +8,7 @@ import {
   type MapName,
   mapRaster,
   Raster,
+  type ReliefOutput,
   type SquareOutput,
   type StationName,
   type StationOutputs,
@@ -105,46 +106,63 @@ export const viewKind = (view: ViewName): ViewKind =>
       ? 'data'
       : ((MAP_KIND as Record<string, 'colour' | 'data'>)[view] ?? 'colour');
 
+/** Sides of the crop within what Square made. */
+const cropSides = ({ picture, margins }: SquareOutput) => ({
+  width: picture.width - margins.left - margins.right,
+  height: picture.height - margins.top - margins.bottom,
+});
+
+/** The crop of a picture as Square made it. */
+function cropOf(square: SquareOutput, raster: Raster): Raster {
+  const { width, height } = cropSides(square);
+  return raster.cut(square.margins.left, square.margins.top, width, height);
+}
+
+const planeOf = ({ normal }: ReliefOutput, plane: Float32Array) =>
+  new Raster(normal.width, normal.height, [plane]);
+
 /** Stops of light that Even took out of each pixel: above 0 where the photo was lighter than the rest. */
-function lightTaken({ picture, margins }: SquareOutput, even: EvenOutput, size: number): Raster {
-  const crop = (raster: Raster) => luminance(raster.cut(margins.left, margins.top, size, size));
+function lightTaken(square: SquareOutput, even: EvenOutput): Raster {
+  const crop = (raster: Raster) => luminance(cropOf(square, raster));
   const after = crop(even.picture);
-  const stops = crop(picture).map((v, i) => Math.log2((v + 1e-6) / (after[i] + 1e-6)));
-  return new Raster(size, size, [stops]);
+  const stops = crop(square.picture).map((v, i) => Math.log2((v + 1e-6) / (after[i] + 1e-6)));
+  const { width, height } = cropSides(square);
+  return new Raster(width, height, [stops]);
 }
 
 /** What Even left as it was: white where all of it. */
-function leftAlone({ picture, margins }: SquareOutput, { left }: EvenOutput, size: number): Raster {
-  if (!left) return Raster.filled(size, size, 1);
-  return new Raster(picture.width, picture.height, [left]).cut(margins.left, margins.top, size, size);
+function leftAlone(square: SquareOutput, { left }: EvenOutput): Raster {
+  const { width, height } = cropSides(square);
+  if (!left) return Raster.filled(width, height, 1);
+  return cropOf(square, new Raster(square.picture.width, square.picture.height, [left]));
 }
 
 /** A view's values as they stand in the program. Null while they are not made, or where there are none. */
-export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName, size: number): Raster | null {
+export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName): Raster | null {
   const { source, square, even, join, gauge, relief, finish } = outputs;
   switch (view) {
     case 'photo':
       return source?.picture ?? null;
     case 'crop':
-      return square ? square.picture.cut(square.margins.left, square.margins.top, size, size) : null;
+      return square ? cropOf(square, square.picture) : null;
     case 'evened':
-      return square && even ? even.picture.cut(square.margins.left, square.margins.top, size, size) : null;
+      return square && even ? cropOf(square, even.picture) : null;
     case 'light':
-      return square && even ? lightTaken(square, even, size) : null;
+      return square && even ? lightTaken(square, even) : null;
     case 'left':
-      return square && even ? leftAlone(square, even, size) : null;
+      return square && even ? leftAlone(square, even) : null;
     case 'joined':
       return join?.picture ?? null;
     case 'albedo':
       return gauge?.albedo ?? null;
     case 'height':
-      return relief ? new Raster(size, size, [relief.height]) : null;
+      return relief ? planeOf(relief, relief.height) : null;
     case 'normal':
       return relief?.normal ?? null;
     case 'cavity':
-      return relief ? new Raster(size, size, [relief.cavity]) : null;
+      return relief ? planeOf(relief, relief.cavity) : null;
     case 'roughness':
-      return finish ? new Raster(size, size, [finish.roughness]) : null;
+      return relief && finish ? planeOf(relief, finish.roughness) : null;
     default:
       return join && gauge && relief && finish ? mapRaster({ join, gauge, relief, finish }, view) : null;
   }

@@ -15,6 +15,7 @@ import {
   type StationOutputs,
   Stopped,
   seamScore,
+  sidesOf,
   stableJson,
   type TileOutputs,
   WORKING_SIZE,
@@ -74,13 +75,14 @@ interface Made {
 function beyondMarks(albedo: Raster, recipe: Recipe): Marks | null {
   const { marks } = gaugeMarks(luminance(albedo), recipe.stations.gauge);
   for (const mark of marks) {
-    if (mark === MARK.below || mark === MARK.above) return { size: albedo.width, values: marks };
+    if (mark === MARK.below || mark === MARK.above)
+      return { width: albedo.width, height: albedo.height, values: marks };
   }
   return null;
 }
 
-function viewOf({ outputs, size, repairs }: Made, view: ViewName): ShownView | null {
-  const raster = viewRaster(outputs, view, size);
+function viewOf({ outputs, repairs }: Omit<Made, 'size'>, view: ViewName): ShownView | null {
+  const raster = viewRaster(outputs, view);
   if (!raster) return null;
   const { width, height, planes } = raster;
   // Copies: what is handed out leaves this thread, and the cache must keep its own.
@@ -94,9 +96,9 @@ function viewOf({ outputs, size, repairs }: Made, view: ViewName): ShownView | n
   };
 }
 
-function thumbnailOf({ outputs, size }: Omit<Made, 'repairs'>, station: StationName): Thumbnail | null {
+function thumbnailOf(outputs: Made['outputs'], station: StationName): Thumbnail | null {
   const view = VIEW_OF[station];
-  const raster = viewRaster(outputs, view, size);
+  const raster = viewRaster(outputs, view);
   if (!raster) return null;
   const scale = THUMBNAIL / Math.max(raster.width, raster.height);
   const width = Math.round(raster.width * scale);
@@ -110,11 +112,13 @@ function offerOf(
   on: { x: boolean; y: boolean },
 ): OfferedJoin {
   const worst = (x: number, y: number) => Math.max(on.x ? x : 0, on.y ? y : 0);
-  const small = resizeArea(made.picture, OFFERED, OFFERED);
+  const scale = OFFERED / Math.max(made.picture.width, made.picture.height);
+  const [width, height] = [made.picture.width * scale, made.picture.height * scale].map(Math.round);
+  const small = resizeArea(made.picture, width, height);
   return {
     method,
     blend,
-    picture: { width: OFFERED, height: OFFERED, rgba: rgbaOf(small, 'joined') },
+    picture: { width, height, rgba: rgbaOf(small, 'joined') },
     score: score.score,
     seam: worst(seams.seamX, seams.seamY),
     blotch: worst(seams.blotchX, seams.blotchY),
@@ -151,22 +155,24 @@ function newMaps(
     depthShare: chosen.depthMm / 1000 / square.edgeMetres,
     green: chosen.normalY === 'up' ? 1 : -1,
   };
+  const sides = sidesOf(square.shape, size);
   const isNew = (key: keyof ShownMaps, ...from: unknown[]) => sentMaps.is(key, size, ...from);
-  if (isNew('albedo', gauge.albedo)) maps.albedo = { size, rgba: rgbaOf(gauge.albedo, 'albedo') };
-  if (isNew('normal', relief.normal)) maps.normal = { size, rgba: rgbaOf(relief.normal, 'normal') };
+  if (isNew('albedo', gauge.albedo)) maps.albedo = { ...sides, rgba: rgbaOf(gauge.albedo, 'albedo') };
+  if (isNew('normal', relief.normal)) maps.normal = { ...sides, rgba: rgbaOf(relief.normal, 'normal') };
   if (isNew('packed', relief.occlusion, finish.roughness, finish.metallic)) {
-    maps.packed = { size, rgba: packedRgba({ join, gauge, relief, finish }) };
+    maps.packed = { ...sides, rgba: packedRgba({ join, gauge, relief, finish }) };
   }
   if (isNew('opacity', join.alpha)) {
     maps.opacity = join.alpha && {
-      size,
-      rgba: rgbaOf(new Raster(size, size, [join.alpha]), 'opacity'),
+      ...sides,
+      rgba: rgbaOf(new Raster(sides.width, sides.height, [join.alpha]), 'opacity'),
     };
   }
   if (isNew('height', relief.height)) {
-    const heightSize = Math.min(HEIGHT_SIZE, size);
-    const height = resizeArea(new Raster(size, size, [relief.height]), heightSize, heightSize);
-    maps.height = { size: heightSize, values: height.planes[0].slice() };
+    const held = sidesOf(square.shape, Math.min(HEIGHT_SIZE, size));
+    const whole = new Raster(sides.width, sides.height, [relief.height]);
+    const height = resizeArea(whole, held.width, held.height);
+    maps.height = { ...held, values: height.planes[0].slice() };
   }
   return maps;
 }
@@ -266,7 +272,7 @@ const worker: EngineWorker = {
           const outputs = { ...live };
           waiting.push(() => {
             if (!sentStations.is(station, size, outputs[station], verdict)) return;
-            const thumbnail = thumbnailOf({ outputs, size }, station);
+            const thumbnail = thumbnailOf(outputs, station);
             send({ kind: 'station', station, verdict, thumbnail, size });
             if (station !== 'gauge') return;
             send({ kind: 'marks', marks: beyondMarks(outputs.gauge!.albedo, recipe) });
@@ -329,7 +335,7 @@ const worker: EngineWorker = {
   async other({ recipe, source, view }, size) {
     const { outputs } = await engine.evaluate({ recipe, source, size, until: stationOf(view) });
     const repairs = recipe.stations.join.repairs.length;
-    return handedOut(viewOf({ outputs, size, repairs }, view));
+    return handedOut(viewOf({ outputs, repairs }, view));
   },
   async proposeJoin({ recipe, source }, onOffer) {
     proposing?.abort();

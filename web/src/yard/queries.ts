@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { Verdict } from '@zesty-tile/core';
+import type { Shape, Verdict } from '@zesty-tile/core';
 import { answerOf, api } from '../api/client.ts';
 
 /** How a tile looks and what its stations found. */
@@ -21,6 +21,7 @@ export interface YardTile {
   revision: number;
   size: number;
   edgeMetres: number;
+  shape: Shape;
   /** Null until the server has measured it once. */
   look: TileLook | null;
 }

@@ -63,7 +63,8 @@ export function TileCard({ tile, chosen, onChoose, onOpen }: TileCardProps) {
           sx={{
             aspectRatio: '1',
             backgroundImage: `url(/api/thumbnails/${look.thumbnail})`,
-            backgroundSize: '50% 50%',
+            // Laid with square pixels: the longer edge goes over half the card.
+            backgroundSize: tile.shape === '1:2' ? 'auto 50%' : '50% auto',
           }}
         >
           <img src={`/api/thumbnails/${look.thumbnail}`} alt="" hidden onError={() => setGone(true)} />

@@ -196,7 +196,13 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
                 src={`/api/thumbnails/${sha256}`}
                 alt={VIEW_WORDS[map as ViewName]}
                 title={VIEW_WORDS[map as ViewName]}
-                style={{ width: '100%', aspectRatio: '1', borderRadius: 3, display: 'block' }}
+                style={{
+                  width: '100%',
+                  aspectRatio: '1',
+                  objectFit: 'cover',
+                  borderRadius: 3,
+                  display: 'block',
+                }}
               />
             ))}
           </Box>

@@ -68,10 +68,10 @@ function divideRow(
   amount: number,
   shade: Float32Array,
 ): void {
-  const v = (2 * (y + 0.5 - box.top)) / box.size - 1;
+  const v = (2 * (y + 0.5 - box.top)) / box.height - 1;
   const rowTerm = b * v + e * (v * v - 1 / 3) - c / 3;
   for (let x = 0; x < width; x++) {
-    const u = (2 * (x + 0.5 - box.left)) / box.size - 1;
+    const u = (2 * (x + 0.5 - box.left)) / box.width - 1;
     const log = rowTerm + u * (a + d * v + c * u);
     to[y * width + x] = from[y * width + x] * Math.exp(-amount * log - shade[x]);
   }

@@ -24,7 +24,8 @@ export function logLight(field: LightField, u: number, v: number): number {
 export interface CropBox {
   left: number;
   top: number;
-  size: number;
+  width: number;
+  height: number;
 }
 
 /** Blocks of a picture: their means in log, and where they lie in the crop (−1…1). */
@@ -67,8 +68,8 @@ export function blocksOf(
       const isFree = free >= LEAST_FREE * (x1 - x0) * (y1 - y0);
       values.push(isFree ? Math.log(sum / free + LOG_FLOOR) : Number.NaN);
       places.push([
-        (2 * ((x0 + x1) / 2 - box.left)) / box.size - 1,
-        (2 * ((y0 + y1) / 2 - box.top)) / box.size - 1,
+        (2 * ((x0 + x1) / 2 - box.left)) / box.width - 1,
+        (2 * ((y0 + y1) / 2 - box.top)) / box.height - 1,
       ]);
     }
   }

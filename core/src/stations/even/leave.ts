@@ -41,12 +41,16 @@ export function leaveMask(picture: Raster, box: CropBox, chosen: Leave): Float32
   const longer = Math.max(width, height);
   for (const stroke of leave) {
     const points = stroke.points.map(([x, y, ...pressure]) => [
-      (box.left + x * box.size) / width,
-      (box.top + y * box.size) / height,
+      (box.left + x * box.width) / width,
+      (box.top + y * box.height) / height,
       ...pressure,
     ]) as LeaveStroke['points'];
     const cover = coverOf(
-      { points, radius: (stroke.radius * box.size) / longer, softness: stroke.softness },
+      {
+        points,
+        radius: (stroke.radius * Math.max(box.width, box.height)) / longer,
+        softness: stroke.softness,
+      },
       width,
       height,
       MIRROR,

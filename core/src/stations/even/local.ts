@@ -36,7 +36,7 @@ export function localLight(
   const left = known.map((value) => (Number.isNaN(value) ? middle : value));
   const reach = median(left.map((value) => Math.abs(value - middle)));
   const clipped = Float32Array.from(left, (value) => Math.min(reach, Math.max(-reach, value - middle)));
-  const sigma = (WIDTH * across * box.size) / Math.max(width, height);
+  const sigma = (WIDTH * across * Math.max(box.width, box.height)) / Math.max(width, height);
   const soft = gaussian(clipped, across, across, sigma, MIRROR);
   const centre = soft.reduce((sum, value) => sum + value, 0) / soft.length;
   return { across, values: soft.map((value) => value - centre) };

@@ -3,6 +3,7 @@ import { luminance } from '../../colour/luminance.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { percentiles } from '../../raster/statistics.ts';
 import { choice, data, number } from '../../settings/settings.ts';
+import type { Sides } from '../shape.ts';
 import { type EvenOutput, type SquareOutput, station } from '../types.ts';
 import { type Divided, divideLight, fieldOf } from './divide.ts';
 import { drift } from './drift.ts';
@@ -126,14 +127,15 @@ const settings = {
   }),
 };
 
-const boxOf = (input: SquareOutput, size: number): CropBox => ({
-  left: input.margins.left,
-  top: input.margins.top,
-  size,
+const boxOf = ({ margins }: SquareOutput, { width, height }: Sides): CropBox => ({
+  left: margins.left,
+  top: margins.top,
+  width,
+  height,
 });
 
-const cropLuminance = (picture: Raster, input: SquareOutput, size: number) =>
-  luminance(picture.cut(input.margins.left, input.margins.top, size, size));
+const cropLuminance = (picture: Raster, { margins }: SquareOutput, { width, height }: Sides) =>
+  luminance(picture.cut(margins.left, margins.top, width, height));
 
 const FINE_DRIFT = 0.03;
 const WRONG_BEYOND = 0.09;
@@ -175,17 +177,17 @@ export const even = station({
     shading > 0 ? [lightFrom, lightFrom === 'hand' ? lightDegrees : null] : null,
   ],
   decide(input: SquareOutput, chosen, frame): EvenDecision {
-    const box = boxOf(input, frame.size);
+    const box = boxOf(input, frame);
     const { picture } = input;
     const byHand = chosen.lightFrom === 'hand' ? chosen.lightDegrees : null;
     return {
       ...fitLight(picture, box, leaveMask(picture, box, chosen)),
-      middle: percentiles(cropLuminance(picture, input, frame.size), [50])[0],
+      middle: percentiles(cropLuminance(picture, input, frame), [50])[0],
       side: chosen.shading > 0 ? findSideLight(picture, byHand) : null,
     };
   },
   async run(input, chosen, { fields, middle, side }, frame, context): Promise<EvenOutput> {
-    const box = boxOf(input, frame.size);
+    const box = boxOf(input, frame);
     let { picture } = input;
     const isDivided = chosen.amount > 0 || chosen.local > 0 || side !== null;
     const isLevelled = chosen.liftDarks > 0 || chosen.holdLights > 0;
@@ -212,8 +214,8 @@ export const even = station({
     return { picture: leftAlone(input.picture, picture, mask), left: mask };
   },
   verdict(output, input, chosen, { twoToned, side }, frame) {
-    const before = drift(cropLuminance(input.picture, input, frame.size), frame.size, frame.size);
-    const after = drift(cropLuminance(output.picture, input, frame.size), frame.size, frame.size);
+    const before = drift(cropLuminance(input.picture, input, frame), frame.width, frame.height);
+    const after = drift(cropLuminance(output.picture, input, frame), frame.width, frame.height);
     const fine = Math.max(FINE_DRIFT, after.chance);
     const state = after.rms <= fine ? 'fine' : after.rms <= fine + WRONG_BEYOND ? 'look' : 'wrong';
     const byChance = after.rms > FINE_DRIFT && state === 'fine';

@@ -3,6 +3,7 @@ import type { Raster } from '../../raster/raster.ts';
 import { roll } from '../../raster/roll.ts';
 import { resampleField } from '../../raster/sample.ts';
 import { transpose } from '../../raster/transpose.ts';
+import type { Sides } from '../shape.ts';
 import type { Margins } from '../types.ts';
 import { type Bend, bendAt } from './bend.ts';
 import { blendBands } from './blend.ts';
@@ -29,8 +30,8 @@ export interface Seams {
 export type LayOut = (bend: Bend | null) => Promise<Raster>;
 
 export interface Laying {
-  /** Edge of the tile in pixels. */
-  size: number;
+  /** Sides of the tile in pixels. */
+  sides: Sides;
   vectors: TileVectors;
   /** Half the overlap on each axis, as a share of the tile; 0 where it is not joined. */
   reach: Vector;
@@ -50,11 +51,13 @@ function stripOf(raster: Raster, size: number, overlap: number): Strip {
 }
 
 /** A few bands at 512 px, and one more for each doubling. */
-const narrowBands = (size: number) => Math.max(1, Math.round(Math.log2(size / 128)));
+const narrowBands = ({ width, height }: Sides) =>
+  Math.max(1, Math.round(Math.log2(Math.max(width, height) / 128)));
 
 async function joinAcross(
   raster: Raster,
-  { size, blend }: Laying,
+  { sides, blend }: Laying,
+  size: number,
   overlap: number,
   axis: Axis,
   cyclic: boolean,
@@ -80,7 +83,7 @@ async function joinAcross(
     await joinGradients(out, strip, mask, cyclic, breathe);
     return out;
   }
-  const most = blend === 'narrow' ? narrowBands(size) : undefined;
+  const most = blend === 'narrow' ? narrowBands(sides) : undefined;
   put(await blendBands(strip, mask, cyclic, breathe, most));
   return out;
 }
@@ -111,11 +114,11 @@ export const layingOut =
   (
     picture: Raster,
     margins: Margins,
-    { size, vectors, reach }: Laying,
+    { sides, vectors, reach }: Laying,
     breathe: (done: number) => Promise<void>,
   ): LayOut =>
   (bend) =>
-    layOut(picture, margins, size, vectors, reach, bend, breathe);
+    layOut(picture, margins, sides, vectors, reach, bend, breathe);
 
 /**
  * Makes the tile from the crop with its margins: across first, then down on the already cyclic picture.
@@ -129,23 +132,24 @@ export async function assemble(
   breathe: (done: number) => Promise<void>,
   kept?: LayOut,
 ): Promise<Raster> {
-  const { size, reach } = laying;
-  const [overlapX, overlapY] = [pixels(reach[0], size), pixels(reach[1], size)];
+  const { reach } = laying;
+  const { width, height } = laying.sides;
+  const [overlapX, overlapY] = [pixels(reach[0], width), pixels(reach[1], height)];
   const lay = kept ?? layingOut(picture, margins, laying, (done) => breathe(done / 4));
   let tile: Raster;
   if (overlapX === 0) tile = await lay(null);
   else {
-    const bend = await seams.bend('x', async () => stripOf(await lay(null), size, overlapX), false);
-    tile = await joinAcross(await lay(bend), laying, overlapX, 'x', false, seams, (done) =>
+    const bend = await seams.bend('x', async () => stripOf(await lay(null), width, overlapX), false);
+    tile = await joinAcross(await lay(bend), laying, width, overlapX, 'x', false, seams, (done) =>
       breathe(0.25 + done / 4),
     );
   }
   if (overlapY > 0) {
     const cyclic = overlapX > 0;
     let turned = transpose(tile);
-    const bend = await seams.bend('y', async () => stripOf(turned, size, overlapY), cyclic);
-    if (bend) turned = await bent(turned, bend, size, reach[1], cyclic, (done) => breathe(0.5 + done / 4));
-    turned = await joinAcross(turned, laying, overlapY, 'y', cyclic, seams, (done) =>
+    const bend = await seams.bend('y', async () => stripOf(turned, height, overlapY), cyclic);
+    if (bend) turned = await bent(turned, bend, height, reach[1], cyclic, (done) => breathe(0.5 + done / 4));
+    turned = await joinAcross(turned, laying, height, overlapY, 'y', cyclic, seams, (done) =>
       breathe(0.75 + done / 4),
     );
     tile = transpose(turned);

@@ -1,13 +1,13 @@
 import type { WorkContext } from '../../engine/context.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { assemble, type Blend, type LayOut, layingOut } from './assemble.ts';
-import { type FoundVectors, findVectors } from './found-vectors.ts';
+import { type FoundVectors, findVectors, type TileFrame } from './found-vectors.ts';
 import type { JoinInput } from './input.ts';
 import { type SeamScore, seamScore } from './score/score.ts';
 import { type FoundSeams, seeking } from './seams.ts';
 import type { BLENDS, JoinSettings, Method } from './settings.ts';
 import { spreadJumps } from './spread.ts';
-import { joins, overlapOnGrid, reachOf, straightVectors, type Vector } from './vectors.ts';
+import { joins, reachOf, straightVectors, type Vector } from './vectors.ts';
 
 /** A way of joining, with all that was found for it. */
 export interface Attempt {
@@ -30,7 +30,7 @@ export const takesCrop = (method: Method): boolean => method === 'none' || metho
 /** The tile at the working size by one method, made once for deciding and running. */
 export function attempt(
   input: JoinInput,
-  size: number,
+  frame: TileFrame,
   chosen: JoinSettings & { method: Exclude<Method, 'propose'> },
   context: WorkContext,
 ): Promise<Attempt> {
@@ -45,7 +45,7 @@ export function attempt(
       if (takesCrop(method) || axes === 'neither') {
         const room = { left: 0, right: 0, top: 0, bottom: 0 };
         const from: FoundVectors = { vectors: straightVectors([0, 0], room), by: 'straight', strength: null };
-        const crop = picture.cut(margins.left, margins.top, size, size);
+        const crop = picture.cut(margins.left, margins.top, frame.width, frame.height);
         const edges = {
           x: on.x ? ('wrap' as const) : ('mirror' as const),
           y: on.y ? ('wrap' as const) : ('mirror' as const),
@@ -54,10 +54,11 @@ export function attempt(
           method === 'spread' && axes !== 'neither' ? await spreadJumps(crop, edges, context.breathe) : crop;
         return { method, blend, from, reach: [0, 0], seams: NO_SEAMS, picture: tile };
       }
-      const reach = reachOf(overlapOnGrid(chosen.overlap), axes);
-      const from = await findVectors(picture, margins, size, chosen, context);
-      const { seams, found } = seeking(size, method === 'meet');
-      const laying = { size, vectors: from.vectors, reach, blend: blendOf(method, blend) };
+      const reach = reachOf(chosen.overlap, axes, frame.shape);
+      const from = await findVectors(picture, margins, frame, chosen, context);
+      const { seams, found } = seeking(frame, method === 'meet');
+      const sides = { width: frame.width, height: frame.height };
+      const laying = { sides, vectors: from.vectors, reach, blend: blendOf(method, blend) };
       const fresh = layingOut(picture, margins, laying, context.breathe);
       const lay: LayOut = (bend) =>
         bend ? fresh(bend) : context.part('laid out', [from.vectors, reach], () => fresh(null));
@@ -71,7 +72,11 @@ export function attempt(
 export const scoreOf = (
   made: Attempt,
   input: JoinInput,
-  size: number,
+  { size, shape }: TileFrame,
   axes: JoinSettings['axes'],
 ): SeamScore =>
-  seamScore(made.picture, input.even.picture, made.reach, joins(axes), { workingSize: size, ...made.seams });
+  seamScore(made.picture, input.even.picture, made.reach, joins(axes), {
+    workingSize: size,
+    shape,
+    ...made.seams,
+  });

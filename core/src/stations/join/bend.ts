@@ -1,6 +1,6 @@
 /** By how much the two sides of a seam are moved towards each other, at even steps along it. */
 export interface Bend {
-  /** Shares of the tile: across the seam and along it, at the middles of even steps over the strip's length. */
+  /** Shares of the tile's edge across the seam: across it and along it, at the middles of even steps over the strip's length. */
   across: number[];
   along: number[];
   cyclic: boolean;

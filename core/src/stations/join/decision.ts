@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { SHAPES } from '../shape.ts';
 import { BLENDS, METHODS, ORIGINS } from './settings.ts';
 
 const pair = v.tuple([v.number(), v.number()]);
@@ -9,6 +10,7 @@ const bend = v.nullable(
 /** What Join settles once: the method, the tile's vectors, the seams. */
 export const decisionSchema = v.strictObject({
   workingSize: v.number(),
+  shape: v.picklist(SHAPES),
   method: v.picklist(METHODS.filter((method) => method !== 'propose')),
   blend: v.picklist(BLENDS),
   /** By what the vectors were found, and how strongly the pattern repeats, if it does. */

@@ -3,8 +3,9 @@ import type { WorkContext } from '../../engine/context.ts';
 import { Problem } from '../../problem.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { transpose } from '../../raster/transpose.ts';
+import type { Sides } from '../shape.ts';
 import type { MarginShares } from '../square/geometry.ts';
-import type { Margins } from '../types.ts';
+import type { Frame, Margins } from '../types.ts';
 import { cellVectors, oneWayVectors } from './cells.ts';
 import { seen } from './cut.ts';
 import { findLattice, type Lattice } from './lattice.ts';
@@ -12,7 +13,7 @@ import { searchOffset } from './offset.ts';
 import type { JoinSettings, Origin } from './settings.ts';
 import {
   joins,
-  overlapOnGrid,
+  onSquare,
   placeVectors,
   reachOf,
   straightVectors,
@@ -28,11 +29,11 @@ export interface FoundVectors {
   strength: number | null;
 }
 
-const shares = ({ left, right, top, bottom }: Margins, size: number): MarginShares => ({
-  left: left / size,
-  right: right / size,
-  top: top / size,
-  bottom: bottom / size,
+const shares = ({ left, right, top, bottom }: Margins, { width, height }: Sides): MarginShares => ({
+  left: left / width,
+  right: right / width,
+  top: top / height,
+  bottom: bottom / height,
 });
 
 const turned = ({ left, right, top, bottom }: Margins): Margins => ({
@@ -46,49 +47,56 @@ const turned = ({ left, right, top, bottom }: Margins): Margins => ({
 export const latticeOf = (picture: Raster, context: WorkContext): Promise<Lattice | null> =>
   context.part('lattice', null, () => findLattice(seen(luminance(picture)), picture.width, picture.height));
 
+/** What of the frame Join's search needs. */
+export type TileFrame = Pick<Frame, 'size' | 'width' | 'height' | 'shape'>;
+
 type Search = Pick<JoinSettings, 'axes' | 'overlap' | 'from' | 'vectors'>;
 
 /**
- * The tile's vectors by the chosen way, on the evened working picture of `size` pixels an edge.
+ * The tile's vectors by the chosen way, on the evened working picture.
  * @throws Problem `bad_vectors` where those drawn by hand do not fit the photo.
  */
 export async function findVectors(
   picture: Raster,
   margins: Margins,
-  size: number,
+  frame: TileFrame,
   chosen: Search,
   context: WorkContext,
 ): Promise<FoundVectors> {
-  const reach = reachOf(overlapOnGrid(chosen.overlap), chosen.axes);
-  const room = shares(margins, size);
+  const reach = reachOf(chosen.overlap, chosen.axes, frame.shape);
+  const { width, height } = frame;
+  const room = shares(margins, frame);
   const straight = straightVectors(reach, room);
   if (chosen.from === 'straight') return { vectors: straight, by: 'straight', strength: null };
   if (chosen.from === 'hand')
-    return { vectors: byHand(chosen, reach, room, straight), by: 'hand', strength: null };
+    return { vectors: byHand(chosen, reach, room, straight, frame), by: 'hand', strength: null };
   const lattice = chosen.from === 'offset' ? null : await latticeOf(picture, context);
   const on = joins(chosen.axes);
   if (lattice?.b && on.x && on.y) {
-    const [best] = cellVectors(lattice, size, reach, room);
+    const [best] = cellVectors(lattice, frame, reach, room);
     if (best) return { vectors: best, by: 'lattice', strength: lattice.strength };
   }
   const period = straight.u[0];
   const shift = (axis: 0 | 1): Promise<Vector> =>
     context.part(`offset ${axis}`, [chosen.overlap, chosen.axes, period], async () => {
       const overlap = 2 * reach[axis];
-      if (axis === 0) return searchOffset(picture, margins, size, period, overlap, context.breathe);
+      if (axis === 0) {
+        const [along, aside] = await searchOffset(picture, margins, width, period, overlap, context.breathe);
+        return [along, (aside * width) / height];
+      }
       const [down, across] = await searchOffset(
         transpose(picture),
         turned(margins),
-        size,
+        height,
         period,
         overlap,
         context.breathe,
       );
-      return [across, down];
+      return [(across * height) / width, down];
     });
   let u: Vector = straight.u;
   let v: Vector = straight.v;
-  const oneWay = lattice ? oneWayVectors(lattice, size) : null;
+  const oneWay = lattice ? oneWayVectors(lattice, frame) : null;
   const place = (p: Vector, q: Vector) => placeVectors(p, q, reach, room);
   if (oneWay) {
     // Whole periods one way, the cheapest shift the other.
@@ -108,15 +116,23 @@ export async function findVectors(
     : { vectors: straight, by: 'straight', strength: null };
 }
 
-function byHand(chosen: Search, reach: Vector, room: MarginShares, straight: TileVectors): TileVectors {
+function byHand(
+  chosen: Search,
+  reach: Vector,
+  room: MarginShares,
+  straight: TileVectors,
+  sides: Sides,
+): TileVectors {
   if (!chosen.vectors) return straight;
   const { u, v } = chosen.vectors;
   const placed = placeVectors(u, v, reach, room);
-  const area = u[0] * v[1] - u[1] * v[0];
-  if (placed && area > 0.3 * Math.hypot(...u) * Math.hypot(...v)) return placed;
+  const square = onSquare({ corner: [0, 0], u, v }, sides);
+  const area = square.u[0] * square.v[1] - square.u[1] * square.v[0];
+  const isOpen = area > 0.3 * Math.hypot(...square.u) * Math.hypot(...square.v);
+  if (placed && isOpen) return placed;
   throw new Problem(
     'bad_vectors',
-    area > 0.3 * Math.hypot(...u) * Math.hypot(...v)
+    isOpen
       ? 'The vectors drawn by hand, with the overlap, reach outside the photo.'
       : 'The vectors drawn by hand lie almost on one line, so they span no tile.',
     'Draw them shorter or more at right angles, or choose another way to take the copy.',

@@ -6,7 +6,7 @@ import type { Raster } from '../../raster/raster.ts';
 import { statistics } from '../../raster/statistics.ts';
 import { type Attempt, attempt, scoreOf } from './attempt.ts';
 import { seen } from './cut.ts';
-import { latticeOf } from './found-vectors.ts';
+import { latticeOf, type TileFrame } from './found-vectors.ts';
 import type { JoinInput } from './input.ts';
 import type { SeamScore } from './score/score.ts';
 import { pictureSeams, type SeamFigures } from './seam.ts';
@@ -58,7 +58,7 @@ const rank = ({ score, seams }: Proposal, axes: JoinSettings['axes']): number =>
  */
 export async function tryAll(
   input: JoinInput,
-  size: number,
+  frame: TileFrame,
   chosen: JoinSettings,
   context: WorkContext,
   onProposal?: (proposal: Proposal, done: number) => void,
@@ -66,8 +66,8 @@ export async function tryAll(
   const found: Proposal[] = [];
   for (const [k, way] of WAYS.entries()) {
     await context.breathe(k / WAYS.length);
-    const made = await attempt(input, size, { ...chosen, ...way }, context);
-    const score = scoreOf(made, input, size, chosen.axes);
+    const made = await attempt(input, frame, { ...chosen, ...way }, context);
+    const score = scoreOf(made, input, frame, chosen.axes);
     const proposal = { ...way, made, score, seams: pictureSeams(made.picture) };
     found.push(proposal);
     onProposal?.(proposal, (k + 1) / WAYS.length);
@@ -134,13 +134,13 @@ export interface Proposed {
 /** Every way of joining this picture, tried and measured, and the best of them. */
 export async function propose(
   input: JoinInput,
-  size: number,
+  frame: TileFrame,
   chosen: JoinSettings,
   context: WorkContext,
   onProposal?: (proposal: Proposal, done: number) => void,
 ): Promise<Proposed> {
-  const proposals = await tryAll(input, size, chosen, context, onProposal);
+  const proposals = await tryAll(input, frame, chosen, context, onProposal);
   const repeats = (await latticeOf(input.even.picture, context)) !== null;
-  const isSmooth = shareOfDetail(input.even.picture, size) < SMOOTH;
+  const isSmooth = shareOfDetail(input.even.picture, frame.size) < SMOOTH;
   return { proposals, ...bestOf(proposals, chosen.axes, { repeats, isSmooth }) };
 }

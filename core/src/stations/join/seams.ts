@@ -1,3 +1,4 @@
+import type { Sides } from '../shape.ts';
 import type { Axis, Seams } from './assemble.ts';
 import type { Bend } from './bend.ts';
 import { cutMask, decodePath, encodePath, minimumCut, refineCut } from './cut.ts';
@@ -12,12 +13,12 @@ export interface FoundSeams {
 }
 
 /** Seams that are found on the first picture that is joined; `found` is filled on the way. */
-export function seeking(size: number, bends: boolean): { seams: Seams; found: FoundSeams } {
+export function seeking({ width, height }: Sides, bends: boolean): { seams: Seams; found: FoundSeams } {
   const found: FoundSeams = { cutX: null, cutY: null, bendX: null, bendY: null };
   const seams: Seams = {
     async bend(axis, strip, cyclic) {
       if (!bends) return null;
-      const bend = findBend(await strip(), size, cyclic);
+      const bend = findBend(await strip(), axis === 'x' ? width : height, cyclic);
       found[axis === 'x' ? 'bendX' : 'bendY'] = bend;
       return bend;
     },

@@ -1,5 +1,6 @@
 import { Raster } from '../../raster/raster.ts';
 import { mapGiven } from '../given.ts';
+import type { Sides } from '../shape.ts';
 import { type JoinOutput, type SquareOutput, station } from '../types.ts';
 import { assemble, type Laying } from './assemble.ts';
 import { attempt, blendOf, takesCrop } from './attempt.ts';
@@ -11,12 +12,12 @@ import type { RepairedKind } from './repair/patch.ts';
 import { following, type Masks } from './seams.ts';
 import { settings } from './settings.ts';
 import { spreadJumps } from './spread.ts';
-import { turnOf } from './vectors.ts';
+import { onSquare, turnOf } from './vectors.ts';
 import { joinVerdict } from './verdict.ts';
 
 /** A tile without any joining: the crop alone. */
-function cropOnly(picture: Raster, square: SquareOutput, size: number): Raster {
-  return picture.cut(square.margins.left, square.margins.top, size, size);
+function cropOnly(picture: Raster, square: SquareOutput, { width, height }: Sides): Raster {
+  return picture.cut(square.margins.left, square.margins.top, width, height);
 }
 
 const unit = (raster: Raster): Raster => raster.mapPlanes((plane) => plane.map((v) => Math.min(1, v)));
@@ -42,11 +43,12 @@ export const join = station({
     const { method } = chosen;
     const made =
       method === 'propose'
-        ? (await propose(input, size, chosen, context)).best.made
-        : await attempt(input, size, { ...chosen, method }, context);
+        ? (await propose(input, frame, chosen, context)).best.made
+        : await attempt(input, frame, { ...chosen, method }, context);
     const { by, strength, vectors } = made.from;
     const decision: JoinDecision = {
       workingSize: size,
+      shape: frame.shape,
       method: made.method,
       blend: made.blend,
       by,
@@ -71,14 +73,14 @@ export const join = station({
     const isCrop = takesCrop(method) || chosen.axes === 'neither';
     const layWith = (masks: Masks, isData: boolean) => async (photo: Raster) => {
       if (isCrop) {
-        const crop = cropOnly(photo, square, size);
+        const crop = cropOnly(photo, square, frame);
         const spreads = method === 'spread' && chosen.axes !== 'neither';
         return spreads ? spreadJumps(crop, frame.edges, context.breathe) : crop;
       }
       // Steps may be shared out between colours; values of a data map may not drift.
       const whole = blendOf(method, blend);
       const laying: Laying = {
-        size,
+        sides: { width: frame.width, height: frame.height },
         vectors,
         reach,
         blend: isData && whole === 'gradient' ? 'multiband' : whole,
@@ -110,7 +112,7 @@ export const join = station({
       const raster = new Raster(square.picture.width, square.picture.height, [square.alpha]);
       alpha = (await data(raster, 'alpha')).planes[0];
     }
-    return { picture, alpha, given, turnDegrees: turnOf(vectors), before };
+    return { picture, alpha, given, turnDegrees: turnOf(onSquare(vectors, frame)), before };
   },
   verdict(output, input, chosen, decided) {
     return joinVerdict(output, input, chosen, decided);

@@ -1,5 +1,5 @@
-import type { MarginShares } from '../square/geometry.ts';
-import { GRID } from '../square/geometry.ts';
+import type { Shape, Sides } from '../shape.ts';
+import { gridOf, type MarginShares } from '../square/geometry.ts';
 
 export const AXES = ['both', 'across', 'down', 'neither'] as const;
 export type Axes = (typeof AXES)[number];
@@ -23,13 +23,14 @@ export interface TileVectors {
 }
 
 /** The overlap on the grid on which it is whole pixels at every size, as a share of the tile. */
-export const overlapOnGrid = (wished: number): number =>
-  Math.max(2, 2 * Math.round((wished * GRID) / 2)) / GRID;
+const overlapOnGrid = (wished: number, grid: number): number =>
+  Math.max(2, 2 * Math.round((wished * grid) / 2)) / grid;
 
 /** How far the tile reaches beyond its own edges on each axis: half the strip in which it is joined. */
-export const reachOf = (overlap: number, axes: Axes): Vector => {
+export const reachOf = (wished: number, axes: Axes, shape: Shape): Vector => {
   const on = joins(axes);
-  return [on.x ? overlap / 2 : 0, on.y ? overlap / 2 : 0];
+  const grid = gridOf(shape);
+  return [on.x ? overlapOnGrid(wished, grid.x) / 2 : 0, on.y ? overlapOnGrid(wished, grid.y) / 2 : 0];
 };
 
 const SLACK = 1e-9;
@@ -70,7 +71,17 @@ export function straightVectors(reach: Vector, margins: MarginShares): TileVecto
   return placed;
 }
 
-/** By how much the tile's edges are stretched against each other: 1.05 is five percent. */
+/**
+ * Vectors of a tile of any shape as they would lie in a square one: edges along the crop's own are unit vectors, and
+ * angles are true. Only for measuring.
+ */
+export const onSquare = ({ corner, u, v }: TileVectors, { width, height }: Sides): TileVectors => ({
+  corner,
+  u: [u[0], (u[1] * height) / width],
+  v: [(v[0] * width) / height, v[1]],
+});
+
+/** By how much the edges of a square tile (`onSquare`) are stretched against each other: 1.05 is five percent. */
 export function stretchOf({ u, v }: TileVectors): number {
   const across = Math.hypot(...u);
   const down = Math.hypot(...v);

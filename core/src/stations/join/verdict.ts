@@ -1,4 +1,5 @@
 import type { Verdict } from '../../verdict.ts';
+import { sidesOf } from '../shape.ts';
 import type { JoinOutput } from '../types.ts';
 import type { JoinDecision } from './decision.ts';
 import type { JoinInput } from './input.ts';
@@ -6,22 +7,23 @@ import { DOUBTFUL, FINE } from './propose.ts';
 import { seamScore } from './score/score.ts';
 import { pictureSeams } from './seam.ts';
 import type { JoinSettings } from './settings.ts';
-import { joins, shearOf, stretchOf, turnOf } from './vectors.ts';
+import { joins, onSquare, shearOf, stretchOf, turnOf } from './vectors.ts';
 
 const LOOK = 1.3;
 const DETAIL = 0.9;
 
 /** What is said of the tile's vectors where they are not the crop's own edges. */
 function vectorWords(decided: JoinDecision): string {
-  const { u, v } = decided.vectors;
+  const vectors = onSquare(decided.vectors, sidesOf(decided.shape, 1));
+  const { u, v } = vectors;
   const edge = Math.sqrt(Math.hypot(...u) * Math.hypot(...v));
   const told: string[] = [];
   if (Math.abs(edge - 1) > 0.015) told.push(`the tile shows ${Math.round(100 * edge)} % of the crop’s edge`);
-  const stretch = 100 * (stretchOf(decided.vectors) - 1);
+  const stretch = 100 * (stretchOf(vectors) - 1);
   if (stretch > 0.5) told.push(`stretched by ${stretch.toFixed(1)} %`);
-  const turn = turnOf(decided.vectors);
+  const turn = turnOf(vectors);
   if (Math.abs(turn) > 0.1) told.push(`turned by ${turn.toFixed(1)}°`.replace('-', '−'));
-  const shear = shearOf(decided.vectors);
+  const shear = shearOf(vectors);
   if (shear > 0.2) told.push(`sheared by ${shear.toFixed(1)}°`);
   if (told.length === 0) return '';
   const why = decided.by === 'lattice' ? 'So that whole periods meet, ' : 'So that both copies agree, ';

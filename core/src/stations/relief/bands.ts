@@ -1,5 +1,6 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
+import type { Sides } from '../shape.ts';
 
 export const BAND_COUNT = 6;
 /** σ of the finest band as a share of the tile; each next one is twice as wide. */
@@ -19,7 +20,7 @@ export const bandMillimetres = (level: number, edgeMetres: number) =>
  */
 export async function detailBands(
   luminance: Float32Array,
-  size: number,
+  { width, height }: Sides,
   edges: Edges,
   breathe: (done: number) => Promise<void>,
 ): Promise<Float32Array[]> {
@@ -27,9 +28,9 @@ export async function detailBands(
   let reached = 0;
   const bands: Float32Array[] = [];
   for (let level = 0; level < BAND_COUNT; level++) {
-    const sigma = bandSigma(level) * size;
+    const sigma = bandSigma(level) * Math.max(width, height);
     // Variances of Gaussians add, so each band is blurred on from the one before.
-    const coarser = gaussian(finer, size, size, Math.sqrt(sigma * sigma - reached * reached), edges);
+    const coarser = gaussian(finer, width, height, Math.sqrt(sigma * sigma - reached * reached), edges);
     for (let i = 0; i < finer.length; i++) finer[i] -= coarser[i];
     bands.push(finer);
     finer = coarser;

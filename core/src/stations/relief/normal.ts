@@ -1,28 +1,29 @@
 import { type GradientKernel, gradient } from '../../filters/gradient.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { Raster } from '../../raster/raster.ts';
+import type { Sides } from '../shape.ts';
 
 /** Direction in the picture that a normal map's green points to. */
 export const NORMAL_Y = ['up', 'down'] as const;
 export type NormalY = (typeof NORMAL_Y)[number];
 
 /**
- * Unit normals of a height field. `height` 0..1 over a tile `size` px wide; `depthShare` is the depth of
- * the full range as a share of the edge, so that slopes are true; `strength` scales the slopes.
+ * Unit normals of a height field. `height` 0..1 over a tile of these sides; `depthShare` is the depth of
+ * the full range as a share of the longer edge, so that slopes are true; `strength` scales the slopes.
  * Planes: x to the right, y as `normalY` says, z out; −1..1.
  */
 export function normalMap(
   height: Float32Array,
-  size: number,
+  sides: Sides,
   depthShare: number,
   strength: number,
   kernel: GradientKernel,
   normalY: NormalY,
   edges: Edges,
 ): Raster {
-  const { gx, gy } = gradient(height, size, size, kernel, edges);
+  const { gx, gy } = gradient(height, sides.width, sides.height, kernel, edges);
   const nz = new Float32Array(height.length);
-  const scale = depthShare * size * strength;
+  const scale = depthShare * Math.max(sides.width, sides.height) * strength;
   const signY = normalY === 'up' ? 1 : -1;
   for (let i = 0; i < height.length; i++) {
     const p = -gx[i] * scale;
@@ -32,5 +33,5 @@ export function normalMap(
     gy[i] = q * inverse;
     nz[i] = inverse;
   }
-  return new Raster(size, size, [gx, gy, nz]);
+  return new Raster(sides.width, sides.height, [gx, gy, nz]);
 }

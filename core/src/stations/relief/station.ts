@@ -2,12 +2,14 @@ import * as v from 'valibot';
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
 import { GRADIENT_KERNELS } from '../../filters/gradient.ts';
+import { type Edges, edgeIndex } from '../../raster/edges.ts';
 import { histogramPercentiles } from '../../raster/histogram.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
 import { choice, number, type Values } from '../../settings/settings.ts';
 import { turnedNormals } from '../given.ts';
+import { sidesOf } from '../shape.ts';
 import { type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
 import { BAND_COUNT, detailBands, weightedSum } from './bands.ts';
 import { cavityMap, localRelief } from './cavity.ts';
@@ -145,7 +147,7 @@ async function signedBands(
   context: WorkContext,
 ): Promise<Float32Array> {
   const bands = await context.part('bands', frame.edges, () =>
-    detailBands(luminance(input.join.picture), frame.size, frame.edges, context.breathe),
+    detailBands(luminance(input.join.picture), frame, frame.edges, context.breathe),
   );
   const sum = weightedSum(bands, weightsOf(chosen));
   if (chosen.polarity === 'dark') for (let i = 0; i < sum.length; i++) sum[i] = -sum[i];
@@ -161,6 +163,24 @@ function scaled(bands: Float32Array, { low, high }: { low: number; high: number 
 /** Occlusion is smooth: above this size it is made at half the size and brought up. */
 const FULL_OCCLUSION_SIZE = 256;
 
+/** A tile of another shape goes on as its edges say until it fills a square. */
+function onSquare(raster: Raster, size: number, edges: Edges): Raster {
+  const { width, height } = raster;
+  if (width === height) return raster;
+  return new Raster(
+    size,
+    size,
+    raster.planes.map((plane) => {
+      const out = new Float32Array(size * size);
+      for (let y = 0, i = 0; y < size; y++) {
+        const row = edgeIndex(y, height, edges.y) * width;
+        for (let x = 0; x < size; x++, i++) out[i] = plane[row + edgeIndex(x, width, edges.x)];
+      }
+      return out;
+    }),
+  );
+}
+
 async function occlusionMap(
   height: Float32Array,
   chosen: Chosen,
@@ -168,18 +188,20 @@ async function occlusionMap(
   breathe: (done: number) => Promise<void>,
 ): Promise<Float32Array> {
   const small = frame.size > FULL_OCCLUSION_SIZE ? frame.size / 2 : frame.size;
-  const field = resizeArea(new Raster(frame.size, frame.size, [height]), small, small).planes[0];
+  const sides = sidesOf(frame.shape, small);
+  const field = resizeArea(new Raster(frame.width, frame.height, [height]), sides.width, sides.height);
   const depth = (chosen.depthMm / 1000 / frame.edgeMetres) * small;
   const radius = (chosen.occlusionMm / 1000 / frame.edgeMetres) * small;
+  const square = onSquare(field, small, frame.edges);
   const seen = await visibility(
-    field.map((h) => h * depth),
+    square.planes[0].map((h) => h * depth),
     small,
     radius,
     frame.edges,
     breathe,
   );
-  const whole = resizeLanczos(new Raster(small, small, [seen]), frame.size, frame.size, frame.edges)
-    .planes[0];
+  const tile = new Raster(small, small, [seen]).cut(0, 0, sides.width, sides.height);
+  const whole = resizeLanczos(tile, frame.width, frame.height, frame.edges).planes[0];
   return whole.map((v) => Math.min(1, Math.max(0, 1 - chosen.occlusionStrength * (1 - v))));
 }
 
@@ -196,7 +218,7 @@ export const relief = station({
     const bands = await signedBands(input, chosen, frame, context);
     const [low, high] = percentiles(bands, [0.1, 99.9]);
     const height = input.join.given.height?.planes[0] ?? scaled(bands, { low, high });
-    const local = localRelief(height, frame.size, cavitySigma(chosen, frame), frame.edges);
+    const local = localRelief(height, frame, cavitySigma(chosen, frame), frame.edges);
     const { deviation } = statistics(local);
     return { low, high, cavitySpread: deviation < FLAT ? 0 : deviation };
   },
@@ -219,7 +241,7 @@ export const relief = station({
           ? turnedNormals(given.normal, frame.turnDegrees + input.join.turnDegrees, chosen.normalY === 'up')
           : normalMap(
               height,
-              frame.size,
+              frame,
               depthShare,
               chosen.normalStrength,
               chosen.kernel,
@@ -234,7 +256,7 @@ export const relief = station({
         given.cavity?.planes[0] ??
         cavityMap(
           height,
-          frame.size,
+          frame,
           cavitySigma(chosen, frame),
           cavitySpread,
           chosen.cavityStrength,

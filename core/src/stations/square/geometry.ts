@@ -1,9 +1,17 @@
 import type { Affine, Place } from '../../raster/sample.ts';
+import { aspectOf, type Shape, type Sides, sidesOf } from '../shape.ts';
 import { homography } from './homography.ts';
 import { type BendMesh, meshMove, meshRow, splineWeights } from './mesh.ts';
 
-/** Margins are kept on this grid (fractions of the tile), so that they are whole pixels at every size. */
+/** Margins are kept on this grid (fractions of the tile's longer edge), so that they are whole pixels at every size. */
 export const GRID = 256;
+
+/** The grid on each axis, in steps over the tile. */
+export const gridOf = (shape: Shape): { x: number; y: number } => {
+  const { width, height } = sidesOf(shape, GRID);
+  return { x: width, y: height };
+};
+
 /** Widest overlap Join may ask for, as a share of the tile; the margin kept on an axis is no wider. */
 export const WIDEST_OVERLAP = 0.25;
 
@@ -13,6 +21,7 @@ export interface Crop {
   centreY: number;
   share: number;
   turnDegrees: number;
+  shape?: Shape;
   /** Four corners in place of the square, for a photo taken at a slant. */
   corners?: Corners | null;
   /** A smooth bend of it, for rows that bow. */
@@ -32,7 +41,9 @@ export interface MarginShares {
 }
 
 interface Mapper {
-  edge: number;
+  /** Width and height of the crop in photo pixels. */
+  across: number;
+  down: number;
   /** From crop coordinates (0..1 inside) to photo pixels, 0 at the photo's left or top border. */
   at(u: number, v: number): [number, number];
 }
@@ -69,7 +80,7 @@ export function cropMapper(width: number, height: number, crop: Crop): Mapper {
   const plain = unbentMapper(width, height, crop);
   if (!bend) return plain;
   return {
-    edge: plain.edge,
+    ...plain,
     at(u, v) {
       const [dx, dy] = meshMove(bend, u, v);
       return plain.at(u + dx, v + dy);
@@ -78,20 +89,26 @@ export function cropMapper(width: number, height: number, crop: Crop): Mapper {
 }
 
 function unbentMapper(width: number, height: number, crop: Crop): Mapper {
+  const aspect = aspectOf(crop.shape ?? '1:1');
   if (crop.corners) {
     const pixels = crop.corners.map(([x, y]): Point => [x * width, y * height]) as Corners;
     const at = homography(pixels);
-    return { edge: Math.sqrt(areaOf(pixels)), at };
+    const across = Math.sqrt(areaOf(pixels) * aspect);
+    return { across, down: across / aspect, at };
   }
-  const edge = crop.share * Math.min(width, height);
+  const across = crop.share * Math.min(width, height * aspect);
+  const down = across / aspect;
   const angle = (crop.turnDegrees * Math.PI) / 180;
-  const c = Math.cos(angle) * edge;
-  const s = Math.sin(angle) * edge;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
   const cx = crop.centreX * width;
   const cy = crop.centreY * height;
   return {
-    edge,
-    at: (u, v) => [cx + (u - 0.5) * c - (v - 0.5) * s, cy + (u - 0.5) * s + (v - 0.5) * c],
+    across,
+    down,
+    at: (u, v) => {
+      const [x, y] = [(u - 0.5) * across, (v - 0.5) * down];
+      return [cx + x * c - y * s, cy + x * s + y * c];
+    },
   };
 }
 
@@ -126,11 +143,13 @@ const NONE: MarginShares = { left: 0, right: 0, top: 0, bottom: 0 };
 export function marginsIn(width: number, height: number, crop: Crop): MarginShares {
   const mapper = cropMapper(width, height, crop);
   if (!inside(width, height, mapper, NONE)) return NONE;
+  const grid = gridOf(crop.shape ?? '1:1');
   const reach = (side: keyof MarginShares) => {
+    const n = side === 'left' || side === 'right' ? grid.x : grid.y;
     let steps = 0;
-    const most = WIDEST_OVERLAP * GRID;
-    while (steps < most && inside(width, height, mapper, { ...NONE, [side]: (steps + 1) / GRID })) steps++;
-    return steps / GRID;
+    const most = WIDEST_OVERLAP * n;
+    while (steps < most && inside(width, height, mapper, { ...NONE, [side]: (steps + 1) / n })) steps++;
+    return steps / n;
   };
   const share = (a: number, b: number): [number, number] => {
     const half = WIDEST_OVERLAP / 2;
@@ -142,10 +161,10 @@ export function marginsIn(width: number, height: number, crop: Crop): MarginShar
   const [left, right] = share(reach('left'), reach('right'));
   const [top, bottom] = share(reach('top'), reach('bottom'));
   const whole = (factor: number): MarginShares => ({
-    left: Math.floor(left * factor * GRID + 1e-6) / GRID,
-    right: Math.floor(right * factor * GRID + 1e-6) / GRID,
-    top: Math.floor(top * factor * GRID + 1e-6) / GRID,
-    bottom: Math.floor(bottom * factor * GRID + 1e-6) / GRID,
+    left: Math.floor(left * factor * grid.x + 1e-6) / grid.x,
+    right: Math.floor(right * factor * grid.x + 1e-6) / grid.x,
+    top: Math.floor(top * factor * grid.y + 1e-6) / grid.y,
+    bottom: Math.floor(bottom * factor * grid.y + 1e-6) / grid.y,
   });
   // When turned, the corners of a frame can leave the photo although each side alone fits.
   for (let factor = 1; factor > 0; factor -= 1 / 32) {
@@ -155,21 +174,21 @@ export function marginsIn(width: number, height: number, crop: Crop): MarginShar
   return NONE;
 }
 
-/** The sampling grid for the crop with margins at `size` pixels an edge, in samples of a picture. */
+/** The sampling grid for the crop with margins at so many pixels, in samples of a picture. */
 export function samplingGrid(
   pictureWidth: number,
   pictureHeight: number,
   crop: Crop,
-  size: number,
+  size: Sides,
   margins: MarginShares,
 ): { grid: Affine; stretch: number } {
   const mapper = cropMapper(pictureWidth, pictureHeight, crop);
   const at = (x: number, y: number) => {
-    const [px, py] = mapper.at((x + 0.5) / size - margins.left, (y + 0.5) / size - margins.top);
+    const [px, py] = mapper.at((x + 0.5) / size.width - margins.left, (y + 0.5) / size.height - margins.top);
     return [px - 0.5, py - 0.5];
   };
   const [originX, originY] = at(0, 0);
-  const stretch = mapper.edge / size;
+  const stretch = mapper.across / size.width;
   const angle = (crop.turnDegrees * Math.PI) / 180;
   const along = Math.cos(angle) * stretch;
   const aside = crop.turnDegrees === 0 ? 0 : Math.sin(angle) * stretch;
@@ -184,15 +203,15 @@ export function framePlace(
   pictureWidth: number,
   pictureHeight: number,
   crop: Crop,
-  size: number,
+  size: Sides,
   margins: MarginShares,
 ): Place {
   const { at } = unbentMapper(pictureWidth, pictureHeight, crop);
   const { bend } = crop;
-  const across = (x: number) => (x + 0.5) / size - margins.left;
+  const across = (x: number) => (x + 0.5) / size.width - margins.left;
   let weights: number[][] = [];
   return (y, xs, ys) => {
-    const v = (y + 0.5) / size - margins.top;
+    const v = (y + 0.5) / size.height - margins.top;
     const move = bend ? meshRow(bend, v) : null;
     if (bend && weights.length !== xs.length) {
       weights = Array.from(xs, (_, x) => splineWeights(bend.across, across(x)));

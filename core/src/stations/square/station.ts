@@ -5,6 +5,7 @@ import { Raster } from '../../raster/raster.ts';
 import { resampleAffine, resampleField } from '../../raster/sample.ts';
 import { choice, data, number } from '../../settings/settings.ts';
 import { mapGiven } from '../given.ts';
+import { SHAPES } from '../shape.ts';
 import { NOTHING_TO_DECIDE, type SourceOutput, type SquareOutput, station } from '../types.ts';
 import {
   type Corners,
@@ -18,7 +19,7 @@ import {
 } from './geometry.ts';
 import { type BendMesh, isFolded, meshSchema } from './mesh.ts';
 
-export const SIZES = [256, 512, 1024, 2048, 4096] as const;
+export const SIZES = [256, 512, 1024, 2048, 4096, 8192] as const;
 
 const share = v.pipe(v.number(), v.minValue(-1), v.maxValue(2));
 const point = v.tuple([share, share]);
@@ -26,15 +27,22 @@ const point = v.tuple([share, share]);
 const settings = {
   size: choice({
     label: 'Size',
-    help: 'Edge of the finished tile in pixels, a power of two.',
+    help: 'Longer edge of the finished tile in pixels, a power of two.',
     default: 1024,
     options: SIZES,
     names: SIZES.map((size) => `${size} px`),
   }),
+  shape: choice({
+    label: 'Shape',
+    help: 'Width to height of the tile: square, twice as wide, or twice as high.',
+    default: '1:1',
+    options: SHAPES,
+    names: ['Square', '2 : 1, wide', '1 : 2, tall'],
+  }),
   edgeMetres: number({
     ofPicture: true,
     label: 'Edge',
-    help: 'Length of the tile in the world.',
+    help: 'Length of the tile’s longer edge in the world.',
     default: 1,
     min: 0.01,
     max: 100,
@@ -66,7 +74,7 @@ const settings = {
   share: number({
     ofPicture: true,
     label: 'Crop edge',
-    help: 'Edge of the crop as a share of the photo’s shorter side. Below about 0.85 a margin is left for Join.',
+    help: 'Edge of the crop as a share of the largest that fits the photo. Below about 0.85 a margin is left for Join.',
     group: 'Crop',
     default: 0.84,
     min: 0.05,
@@ -143,23 +151,23 @@ export const square = station({
       );
     }
     const shares = marginsIn(originalWidth, originalHeight, crop);
-    const { size } = frame;
     const margins = {
-      left: shares.left * size,
-      right: shares.right * size,
-      top: shares.top * size,
-      bottom: shares.bottom * size,
+      left: shares.left * frame.width,
+      right: shares.right * frame.width,
+      top: shares.top * frame.height,
+      bottom: shares.bottom * frame.height,
     };
-    const width = size + margins.left + margins.right;
-    const height = size + margins.top + margins.bottom;
+    const width = frame.width + margins.left + margins.right;
+    const height = frame.height + margins.top + margins.bottom;
     const resample = (raster: Raster) => {
       if (crop.corners || crop.bend) {
-        const place = framePlace(raster.width, raster.height, crop, size, shares);
+        const place = framePlace(raster.width, raster.height, crop, frame, shares);
         return resampleField(raster, width, height, place, MIRROR, context.breathe);
       }
-      const { grid, stretch } = samplingGrid(raster.width, raster.height, crop, size, shares);
+      const { grid, stretch } = samplingGrid(raster.width, raster.height, crop, frame, shares);
       return resampleAffine(raster, width, height, grid, stretch, MIRROR, context.breathe);
     };
+    const { across, down } = cropMapper(originalWidth, originalHeight, crop);
     const alpha = input.alpha
       ? clampUnit(await resample(new Raster(picture.width, picture.height, [input.alpha]))).planes[0]
       : null;
@@ -168,7 +176,7 @@ export const square = station({
       alpha,
       given: await mapGiven(input.given, async (raster) => clampUnit(await resample(raster))),
       margins,
-      cropPixels: cropMapper(originalWidth, originalHeight, crop).edge,
+      cropPixels: Math.max(across, down),
       outside: shareOutside(originalWidth, originalHeight, crop),
     };
   },

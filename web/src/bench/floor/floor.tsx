@@ -198,10 +198,10 @@ export function Floor() {
             ))}
           {isPhoto && station === 'square' && drawing && <LevelLine />}
           {cut && station === 'join' && shown?.view === 'joined' && !held && (
-            <CutOverlay look={look} stage={stage} lay={layNow} halfShift={shift} />
+            <CutOverlay look={look} tile={tile} stage={stage} lay={layNow} halfShift={shift} />
           )}
           {heat && station === 'join' && shown?.view === 'joined' && !held && (
-            <SeamHeat look={look} stage={stage} lay={layNow} halfShift={shift} />
+            <SeamHeat look={look} tile={tile} stage={stage} lay={layNow} halfShift={shift} />
           )}
           {leaving && shown?.view === 'evened' && !held && (
             <LeaveLayer plane={plane} stage={stage} lay={layNow} />

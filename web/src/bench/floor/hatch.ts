@@ -33,12 +33,12 @@ function lines(context: CanvasRenderingContext2D, rising: boolean): CanvasPatter
 }
 
 /** The pixels beyond a limit, as pictures to be laid like the tile. */
-export function hatchesOf({ size, values }: Marks): Hatches {
+export function hatchesOf({ width, height, values }: Marks): Hatches {
   const mask = (wanted: number) => {
     const canvas = document.createElement('canvas');
-    canvas.width = size;
-    canvas.height = size;
-    const picture = new ImageData(size, size);
+    canvas.width = width;
+    canvas.height = height;
+    const picture = new ImageData(width, height);
     for (let i = 0; i < values.length; i++) if (values[i] === wanted) picture.data[4 * i + 3] = 255;
     canvas.getContext('2d')?.putImageData(picture, 0, 0);
     return canvas;

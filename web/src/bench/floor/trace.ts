@@ -1,5 +1,5 @@
 import type { Stroke } from '@zesty-tile/core';
-import { type BrushPlane, stageAt } from './use-brush.ts';
+import { type BrushPlane, longerEdge, stageAt } from './use-brush.ts';
 
 /** What a pen without weight still draws, as core has it. */
 const LIGHTEST = 0.2;
@@ -12,8 +12,7 @@ export function traceStroke(
   from: number,
   to: number,
 ): void {
-  const { look, tile } = plane;
-  const width = 2 * radius * Math.max(look.edge, (look.edge * tile.height) / tile.width);
+  const width = 2 * radius * longerEdge(plane);
   context.lineCap = 'round';
   context.lineJoin = 'round';
   for (let j = from; j <= to; j++) {

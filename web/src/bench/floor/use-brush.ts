@@ -10,6 +10,10 @@ export interface BrushPlane {
   halfShift: boolean;
 }
 
+/** CSS pixels of the tile's longer edge, by which radii are measured. */
+export const longerEdge = ({ look, tile }: BrushPlane): number =>
+  look.edge * Math.max(1, tile.height / tile.width);
+
 /** The share of the tile under a point of the stage, not wrapped. */
 export function shareAt({ look, tile, halfShift }: BrushPlane, x: number, y: number): [number, number] {
   const shift = halfShift ? 0.5 : 0;

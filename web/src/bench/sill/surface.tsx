@@ -2,7 +2,7 @@ import { useThree } from '@react-three/fiber';
 import { type DependencyList, useEffect, useMemo, useState } from 'react';
 import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
-import { REPEATS, type Shape, shapeOf, TILE_EDGE } from './shapes.ts';
+import { repeatsOf, type Shape, shapeOf, TILE_EDGE } from './shapes.ts';
 import { isSoftware } from './software.ts';
 import { type Show, SILL_MAPS, type SillMap } from './state.ts';
 import { aloneOf, heightTexture, textureOf } from './textures.ts';
@@ -123,7 +123,7 @@ export function Surface({ maps: latest, shape, show, off }: SurfaceProps) {
   const isLit = show === 'finished' || show === 'clay';
   useEffect(() => {
     const isOn = (map: SillMap) => !off.includes(map);
-    const [across, down] = REPEATS[shape];
+    const [across, down] = repeatsOf(shape, maps.albedo);
     const { albedo, normal, packed, height, opacity, alone: single } = textures;
     for (const one of [albedo, normal, packed, height, opacity, single]) one?.repeat.set(across, down);
     setLit(lit, textures, maps, show === 'clay', isOn);

@@ -1,10 +1,15 @@
 import * as THREE from 'three';
 import type { ShownMap, ShownMaps } from '../../engine/protocol.ts';
+import type { Size } from '../floor/geometry.ts';
 import type { SillMap } from './state.ts';
 
 /** RGBA as a texture that repeats. Row 0 is the picture's top, so the shapes' v runs downwards. */
-export function textureOf({ size, rgba }: ShownMap, colour: boolean, anisotropy: number): THREE.Texture {
-  const made = new THREE.DataTexture(new Uint8Array(rgba.buffer), size, size, THREE.RGBAFormat);
+export function textureOf(
+  { width, height, rgba }: ShownMap,
+  colour: boolean,
+  anisotropy: number,
+): THREE.Texture {
+  const made = new THREE.DataTexture(new Uint8Array(rgba.buffer), width, height, THREE.RGBAFormat);
   made.colorSpace = colour ? THREE.SRGBColorSpace : THREE.NoColorSpace;
   made.wrapS = THREE.RepeatWrapping;
   made.wrapT = THREE.RepeatWrapping;
@@ -17,12 +22,12 @@ export function textureOf({ size, rgba }: ShownMap, colour: boolean, anisotropy:
 }
 
 /** RGBA of one value per pixel, 0…255. */
-function greyOf(size: number, valueAt: (i: number) => number): ShownMap {
-  const count = size * size;
+function greyOf({ width, height }: Size, valueAt: (i: number) => number): ShownMap {
+  const count = width * height;
   const out = new Uint8ClampedArray(4 * count);
   for (let i = 0; i < count; i++) out.fill(valueAt(i), 4 * i, 4 * i + 3);
   for (let i = 3; i < out.length; i += 4) out[i] = 255;
-  return { size, rgba: out };
+  return { width, height, rgba: out };
 }
 
 /** One map as it is looked at alone; null for what is one value all over. A data map is shown by its stored values: as if it were an sRGB picture, like a viewer would. */
@@ -30,7 +35,7 @@ export function aloneOf(maps: ShownMaps, map: SillMap, anisotropy: number): THRE
   const { packed, height } = maps;
   const channel = (k: number) =>
     textureOf(
-      greyOf(packed.size, (i) => packed.rgba[4 * i + k]),
+      greyOf(packed, (i) => packed.rgba[4 * i + k]),
       true,
       anisotropy,
     );
@@ -41,7 +46,7 @@ export function aloneOf(maps: ShownMaps, map: SillMap, anisotropy: number): THRE
       return textureOf(maps.normal, true, anisotropy);
     case 'height':
       return textureOf(
-        greyOf(height.size, (i) => 255 * height.values[i]),
+        greyOf(height, (i) => 255 * height.values[i]),
         true,
         anisotropy,
       );
@@ -59,8 +64,8 @@ export function aloneOf(maps: ShownMaps, map: SillMap, anisotropy: number): THRE
 }
 
 /** The height as one float per pixel. */
-export function heightTexture({ size, values }: ShownMaps['height']): THREE.DataTexture {
-  const made = new THREE.DataTexture(values, size, size, THREE.RedFormat, THREE.FloatType);
+export function heightTexture({ width, height, values }: ShownMaps['height']): THREE.DataTexture {
+  const made = new THREE.DataTexture(values, width, height, THREE.RedFormat, THREE.FloatType);
   made.wrapS = THREE.RepeatWrapping;
   made.wrapT = THREE.RepeatWrapping;
   made.magFilter = THREE.LinearFilter;

@@ -71,7 +71,7 @@ export function VersionRow({ version, isNewest }: { version: Version; isNewest: 
               alt={`Version ${number}`}
               width={EDGE}
               height={EDGE}
-              style={{ borderRadius: 2 }}
+              style={{ borderRadius: 2, objectFit: 'cover' }}
             />
           )}
         </Box>

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { Size } from '../../bench/floor/geometry.ts';
 import { RING, traceStroke } from '../../bench/floor/trace.ts';
-import { type BrushPlane, stageAt, useBrush } from '../../bench/floor/use-brush.ts';
+import { type BrushPlane, longerEdge, stageAt, useBrush } from '../../bench/floor/use-brush.ts';
 import { useBench } from '../../bench/state.ts';
 import { addLeaveStroke, leaveStroke, useLeave } from './use-leave.ts';
 
@@ -35,7 +35,7 @@ export function LeaveLayer({ plane, stage, lay }: LeaveLayerProps) {
     for (const stroke of points ? [...strokes, leaveStroke(points)] : strokes) {
       context.globalCompositeOperation = stroke.erase ? 'destination-out' : 'source-over';
       context.filter =
-        stroke.softness > 0 ? `blur(${(stroke.softness * stroke.radius * look.edge) / 3}px)` : 'none';
+        stroke.softness > 0 ? `blur(${(stroke.softness * stroke.radius * longerEdge(plane)) / 3}px)` : 'none';
       traceStroke(context, plane, stroke, 0, lay - 1);
     }
   }, [points, strokes, plane, lay, stage, tool, radius, softness]);
@@ -56,7 +56,7 @@ export function LeaveLayer({ plane, stage, lay }: LeaveLayerProps) {
       >
         {held &&
           RING.map((line) => (
-            <circle key={line.stroke} cx={x} cy={y} r={radius * plane.look.edge} {...line} />
+            <circle key={line.stroke} cx={x} cy={y} r={radius * longerEdge(plane)} {...line} />
           ))}
       </svg>
     </>

@@ -5,13 +5,14 @@ import { useBench } from '../../bench/state.ts';
 
 interface CutOverlayProps {
   look: Look;
+  tile: Size;
   stage: Size;
   lay: number;
   halfShift: boolean;
 }
 
 /** The strip in which Join's two copies overlapped, and the way the cut took through it, on every tile laid. */
-export function CutOverlay({ look, stage, lay, halfShift }: CutOverlayProps) {
+export function CutOverlay({ look, tile, stage, lay, halfShift }: CutOverlayProps) {
   const decision = useBench((s) => s.recipe.decisions.join?.data) as JoinDecision | undefined;
   const id = useId();
   const lines = useMemo(() => (decision ? joinLines(decision) : null), [decision]);
@@ -19,6 +20,7 @@ export function CutOverlay({ look, stage, lay, halfShift }: CutOverlayProps) {
   const path = (points: [number, number][], turned: boolean) =>
     `M${points.map(([a, b]) => (turned ? `${b} ${a}` : `${a} ${b}`)).join('L')}`;
   const shift = halfShift ? 0.5 : 0;
+  const edgeY = (look.edge * tile.height) / tile.width;
   // A strip may reach past an edge, so one more tile each way is drawn and clipped.
   const from = -1;
   const to = lay + 1;
@@ -36,7 +38,7 @@ export function CutOverlay({ look, stage, lay, halfShift }: CutOverlayProps) {
     >
       <defs>
         <clipPath id={`${id}laid`}>
-          <rect x={look.x} y={look.y} width={look.edge * lay} height={look.edge * lay} />
+          <rect x={look.x} y={look.y} width={look.edge * lay} height={edgeY * lay} />
         </clipPath>
         <g id={`${id}cut`} fill="none" vectorEffect="non-scaling-stroke">
           {lines.x && (
@@ -77,7 +79,7 @@ export function CutOverlay({ look, stage, lay, halfShift }: CutOverlayProps) {
           <use
             key={`${i} ${j}`}
             href={`#${id}cut`}
-            transform={`translate(${look.x + i * look.edge} ${look.y + j * look.edge}) scale(${look.edge})`}
+            transform={`translate(${look.x + i * look.edge} ${look.y + j * edgeY}) scale(${look.edge} ${edgeY})`}
           />
         ))}
       </g>

@@ -16,13 +16,14 @@ const colourOf = (unlike: number) => {
 
 interface HeatProps {
   look: Look;
+  tile: Size;
   stage: Size;
   lay: number;
   halfShift: boolean;
 }
 
 /** Where patches over the seam are unlike anything in the photo; the worst is ringed. */
-export function SeamHeat({ look, stage, lay, halfShift }: HeatProps) {
+export function SeamHeat({ look, tile, stage, lay, halfShift }: HeatProps) {
   const measured = useBench((s) => s.found.join?.verdict);
   const maps = useBench((s) => s.maps);
   const [spots, setSpots] = useState<Spot[]>([]);
@@ -42,6 +43,7 @@ export function SeamHeat({ look, stage, lay, halfShift }: HeatProps) {
     null,
   );
   const shift = halfShift ? 0.5 : 0;
+  const edgeY = (look.edge * tile.height) / tile.width;
   const places = Array.from({ length: (lay + 1) ** 2 }, (_, k) => [
     (k % (lay + 1)) - shift,
     Math.floor(k / (lay + 1)) - shift,
@@ -67,7 +69,7 @@ export function SeamHeat({ look, stage, lay, halfShift }: HeatProps) {
             <circle
               key={`${i} ${j} ${x} ${y}`}
               cx={look.x + (i + x) * look.edge}
-              cy={look.y + (j + y) * look.edge}
+              cy={look.y + (j + y) * edgeY}
               r={RADIUS * look.edge}
               fill={colourOf(unlike)}
               fillOpacity=".55"
@@ -77,7 +79,7 @@ export function SeamHeat({ look, stage, lay, halfShift }: HeatProps) {
       {worst && (
         <circle
           cx={look.x + (Math.floor(lay / 2) - shift + worst.x) * look.edge}
-          cy={look.y + (Math.floor(lay / 2) - shift + worst.y) * look.edge}
+          cy={look.y + (Math.floor(lay / 2) - shift + worst.y) * edgeY}
           r={2 * RADIUS * look.edge}
           fill="none"
           stroke="#fff"

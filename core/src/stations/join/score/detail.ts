@@ -107,36 +107,37 @@ export function sourceDetail(source: Raster, size: number): SourceDetail {
  * of the source that are most alike. Encoded pictures at one scale.
  */
 export function detailScore(tile: Raster, from: SourceDetail, twins: Twin[]): DetailScore {
-  const size = tile.width;
+  const { width, height } = tile;
+  const size = Math.max(width, height);
   const { source } = from;
   const wide = source.width;
   const here = lightness(tile);
-  const at = twins.map(({ crossing: { x, y } }) => y * size + x);
+  const at = twins.map(({ crossing: { x, y } }) => y * width + x);
   const twin = twins.map(({ x, y }) => y * wide + x);
   const take = (plane: Float32Array, places: number[]) => places.map((i) => plane[i]);
   const low = (values: number[]) => percentiles(values, [LOW_PERCENT])[0];
   const steps = { here: 0, there: 0, count: 0 };
   for (const { crossing, x, y } of twins) {
     const { toX, toY } = crossing;
-    const next = ((crossing.y + toY) % size) * size + ((crossing.x + toX) % size);
+    const next = ((crossing.y + toY) % height) * width + ((crossing.x + toX) % width);
     const i = y * wide + x;
     for (const [c, plane] of tile.planes.entries()) {
-      steps.here += Math.abs(plane[next] - plane[crossing.y * size + crossing.x]);
+      steps.here += Math.abs(plane[next] - plane[crossing.y * width + crossing.x]);
       steps.there += Math.abs(source.planes[c][i + toY * wide + toX] - source.planes[c][i]);
       steps.count++;
     }
   }
   const half = broadHalf(size);
-  const broad = gaussian(here, size, size, size / 48, TORUS);
+  const broad = gaussian(here, width, height, size / 48, TORUS);
   const jumps = twins.map(({ crossing: { x, y, toX, toY } }) => {
     const [dx, dy] = [toX * half, toY * half];
-    const before = ((y - dy + size) % size) * size + ((x - dx + size) % size);
-    const after = ((y + dy) % size) * size + ((x + dx) % size);
+    const before = ((y - dy + height) % height) * width + ((x - dx + width) % width);
+    const after = ((y + dy) % height) * width + ((x + dx) % width);
     return Math.abs(broad[after] - broad[before]);
   });
   return {
-    detail: ratioOf(low(take(fine(here, size, size, TORUS), at)), low(take(from.fine, twin))),
-    coherence: ratioOf(mean(take(coherence(here, size, size, TORUS), at)), mean(take(from.ridges, twin))),
+    detail: ratioOf(low(take(fine(here, width, height, TORUS), at)), low(take(from.fine, twin))),
+    coherence: ratioOf(mean(take(coherence(here, width, height, TORUS), at)), mean(take(from.ridges, twin))),
     grain: from.grain,
     step: ratioOf(steps.here / Math.max(1, steps.count), steps.there / Math.max(1, steps.count)),
     broad: ratioOf(mean(jumps), from.tone),

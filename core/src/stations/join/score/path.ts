@@ -12,7 +12,7 @@ export interface Crossing {
 const wrap = (i: number, n: number) => ((i % n) + n) % n;
 
 /**
- * Where a seam crosses the tile of `size` pixels. A path was found in a strip that begins `before` pixels
+ * Where a seam crosses the tile, `across` pixels over the seam and `along` it. A path was found in a strip that begins `before` pixels
  * left of the edge, its rows `beforeAlong` above; without a path the seam is the edge itself. For the seam
  * from top to bottom (`turned`) the strip lies on its side.
  */
@@ -20,29 +20,30 @@ export function crossings(
   path: CutPath | null,
   before: number,
   beforeAlong: number,
-  size: number,
+  across: number,
+  along: number,
   turned: boolean,
 ): Crossing[] {
   const found: Crossing[] = [];
-  const add = (column: number, row: number, across: boolean) => {
+  const add = (column: number, row: number, isAcross: boolean) => {
     // The pixel left of (or above) the step; on its side the two axes change places.
-    const x = wrap(column - before, size);
-    const y = wrap(row - beforeAlong, size);
+    const x = wrap(column - before, across);
+    const y = wrap(row - beforeAlong, along);
     found.push(
       turned
-        ? { x: y, y: x, toX: across ? 0 : 1, toY: across ? 1 : 0 }
-        : { x, y, toX: across ? 1 : 0, toY: across ? 0 : 1 },
+        ? { x: y, y: x, toX: isAcross ? 0 : 1, toY: isAcross ? 1 : 0 }
+        : { x, y, toX: isAcross ? 1 : 0, toY: isAcross ? 0 : 1 },
     );
   };
   if (!path) {
-    for (let row = 0; row < size; row++) add(before - 1, row + beforeAlong, true);
+    for (let row = 0; row < along; row++) add(before - 1, row + beforeAlong, true);
     return found;
   }
   for (let k = 1; k < path.columns.length; k++) {
     const row = Math.min(path.rows[k], path.rows[k - 1]);
     if (path.columns[k] === path.columns[k - 1]) {
-      if (row < size) add(path.columns[k] - 1, row, true);
-    } else if (path.rows[k] < size && path.rows[k] > 0) {
+      if (row < along) add(path.columns[k] - 1, row, true);
+    } else if (path.rows[k] < along && path.rows[k] > 0) {
       add(Math.min(path.columns[k], path.columns[k - 1]), path.rows[k] - 1, false);
     }
   }

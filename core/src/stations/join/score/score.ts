@@ -1,6 +1,7 @@
 import { encodeSrgbPlane } from '../../../colour/srgb.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
+import { type Shape, sidesOf } from '../../shape.ts';
 import { decodePath } from '../cut.ts';
 import type { Vector } from '../vectors.ts';
 import { detailScore, type SourceDetail, sourceDetail } from './detail.ts';
@@ -56,18 +57,22 @@ export function seamScore(
   source: Raster,
   reach: Vector,
   axes: { x: boolean; y: boolean },
-  cuts: { workingSize: number; cutX: string | null; cutY: string | null },
+  cuts: { workingSize: number; shape: Shape; cutX: string | null; cutY: string | null },
 ): SeamScore {
-  const size = Math.min(MEASURED, tile.width);
-  const scale = size / tile.width;
-  const small = encoded(tile, size, size);
+  const longer = Math.max(tile.width, tile.height);
+  const size = Math.min(MEASURED, longer);
+  const scale = size / longer;
+  const { width, height } = sidesOf(cuts.shape, size);
+  const small = encoded(tile, width, height);
   const seamOf = (text: string | null, across: number, along: number, turned: boolean): Crossing[] => {
     const path = text === null ? null : decodePath(text);
     const n = path ? cuts.workingSize : size;
-    const found = crossings(path, Math.round(across * n), Math.round(along * n), n, turned);
+    const whole = sidesOf(cuts.shape, n);
+    const [over, by] = turned ? [whole.height, whole.width] : [whole.width, whole.height];
+    const found = crossings(path, Math.round(across * over), Math.round(along * by), over, by, turned);
     if (n === size) return found;
-    const place = (v: number) => Math.min(size - 1, Math.floor((v * size) / n));
-    return found.map((one) => ({ ...one, x: place(one.x), y: place(one.y) }));
+    const place = (v: number, end: number) => Math.min(end - 1, Math.floor((v * size) / n));
+    return found.map((one) => ({ ...one, x: place(one.x, width), y: place(one.y, height) }));
   };
   const seams: Crossing[][] = [];
   for (const [on, text, across, along, turned] of [

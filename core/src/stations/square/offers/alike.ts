@@ -1,6 +1,7 @@
 import { MIRROR } from '../../../raster/edges.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { sampleBilinear } from '../../../raster/sample.ts';
+import { aspectOf, type Shape } from '../../shape.ts';
 import { cropMapper, shareOutside } from '../geometry.ts';
 import type { Framing } from './offer.ts';
 
@@ -16,7 +17,7 @@ const MOST = 8;
 const APART = 0.12;
 
 /** Mean difference of opposite edges of a piece, in the picture's own values. */
-function unlikeEdges(picture: Raster, framing: Framing): number {
+function unlikeEdges(picture: Raster, framing: Framing & { shape: Shape }): number {
   const { width, height, planes } = picture;
   const { at } = cropMapper(width, height, framing);
   let sum = 0;
@@ -37,23 +38,24 @@ function unlikeEdges(picture: Raster, framing: Framing): number {
  * Upright pieces, turned as the crop is, whose opposite edges are most alike: large ones first where edges are as good.
  * `picture` is the evened photo, small and soft, in square roots of light.
  */
-export function alikePieces(picture: Raster, turnDegrees: number): Framing[] {
+export function alikePieces(picture: Raster, turnDegrees: number, shape: Shape): Framing[] {
   const { width, height } = picture;
   const found: { framing: Framing; cost: number }[] = [];
   for (const share of SHARES) {
-    const half = (share * Math.min(width, height)) / 2;
+    const across = share * Math.min(width, height * aspectOf(shape));
+    const [halfX, halfY] = [across / 2, across / 2 / aspectOf(shape)];
     for (let j = 0; j < PLACES; j++) {
       for (let i = 0; i < PLACES; i++) {
         const framing: Framing = {
-          centreX: (half + ((width - 2 * half) * i) / (PLACES - 1)) / width,
-          centreY: (half + ((height - 2 * half) * j) / (PLACES - 1)) / height,
+          centreX: (halfX + ((width - 2 * halfX) * i) / (PLACES - 1)) / width,
+          centreY: (halfY + ((height - 2 * halfY) * j) / (PLACES - 1)) / height,
           share,
           turnDegrees,
           corners: null,
           bend: null,
         };
-        if (turnDegrees !== 0 && shareOutside(width, height, framing) > 0) continue;
-        found.push({ framing, cost: unlikeEdges(picture, framing) });
+        if (turnDegrees !== 0 && shareOutside(width, height, { ...framing, shape }) > 0) continue;
+        found.push({ framing, cost: unlikeEdges(picture, { ...framing, shape }) });
       }
     }
   }

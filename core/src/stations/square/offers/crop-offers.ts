@@ -7,6 +7,7 @@ import { divideLight } from '../../even/divide.ts';
 import { fitLight } from '../../even/fit.ts';
 import { seen } from '../../join/cut.ts';
 import { pictureSeams } from '../../join/seam.ts';
+import { type Shape, sidesOf } from '../../shape.ts';
 import { cropMapper, framePlace } from '../geometry.ts';
 import { alikePieces } from './alike.ts';
 import type { CropOffer } from './offer.ts';
@@ -16,7 +17,7 @@ import { periodPieces } from './periods.ts';
 const SEARCHED = 512;
 const COMPARED = 160;
 const SOFT = 1.5;
-/** Edge of an offer's picture. */
+/** Longer edge of an offer's picture. */
 const OFFERED = 256;
 /** Pieces of each kind that are offered in the end. */
 const OFFERS = 3;
@@ -38,31 +39,34 @@ const NO_MARGINS = { left: 0, right: 0, top: 0, bottom: 0 };
 export async function cropOffers(
   photo: Raster,
   turnDegrees: number,
+  shape: Shape,
   breathe: (done: number) => Promise<void>,
 ): Promise<CropOffer[]> {
   const small = smaller(photo, SEARCHED);
-  const box = { left: 0, top: 0, size: Math.max(small.width, small.height) };
+  const box = { left: 0, top: 0, width: small.width, height: small.height };
   const { fields } = fitLight(small, box);
   const even = await divideLight(small, box, fields, 1, [], breathe);
   await breathe(0.2);
-  const periods = periodPieces(even);
+  const periods = periodPieces(even, shape);
   await breathe(0.5);
   const soft = smaller(even, COMPARED).mapPlanes(seen);
   const compared = soft.mapPlanes((plane) => gaussian(plane, soft.width, soft.height, SOFT, MIRROR));
-  const alike = alikePieces(compared, turnDegrees).map((framing) => ({ framing, periods: null }));
+  const alike = alikePieces(compared, turnDegrees, shape).map((framing) => ({ framing, periods: null }));
+  const sides = sidesOf(shape, OFFERED);
   const offers: CropOffer[] = [];
   for (const piece of [...periods, ...alike]) {
     await breathe(0.6 + (0.4 * offers.length) / (periods.length + alike.length));
-    const place = framePlace(even.width, even.height, piece.framing, OFFERED, NO_MARGINS);
-    const picture = (await resampleField(even, OFFERED, OFFERED, place, MIRROR, breathe)).mapPlanes((plane) =>
-      plane.map((value) => Math.max(0, value)),
+    const crop = { ...piece.framing, shape };
+    const place = framePlace(even.width, even.height, crop, sides, NO_MARGINS);
+    const picture = (await resampleField(even, sides.width, sides.height, place, MIRROR, breathe)).mapPlanes(
+      (plane) => plane.map((value) => Math.max(0, value)),
     );
-    const { edge } = cropMapper(even.width, even.height, piece.framing);
+    const { across, down } = cropMapper(even.width, even.height, crop);
     offers.push({
       ...piece,
       picture,
       seams: pictureSeams(picture),
-      area: (edge * edge) / (even.width * even.height),
+      area: (across * down) / (even.width * even.height),
     });
   }
   const worst = ({ seams }: CropOffer) => Math.max(seams.seamX, seams.seamY, seams.blotchX, seams.blotchY);

@@ -1,7 +1,7 @@
 import type { BrushRepair } from '@zesty-tile/core';
 import type { Size } from '../../../bench/floor/geometry.ts';
 import { traceStroke } from '../../../bench/floor/trace.ts';
-import { type BrushPlane, stageAt } from '../../../bench/floor/use-brush.ts';
+import { type BrushPlane, longerEdge, stageAt } from '../../../bench/floor/use-brush.ts';
 
 let maskCanvas: HTMLCanvasElement | null = null;
 
@@ -21,7 +21,8 @@ export function previewStroke(
   if (!mask) return;
   const { look, tile } = plane;
   const edgeY = (look.edge * tile.height) / tile.width;
-  mask.filter = stroke.softness > 0 ? `blur(${(stroke.softness * stroke.radius * look.edge) / 3}px)` : 'none';
+  mask.filter =
+    stroke.softness > 0 ? `blur(${(stroke.softness * stroke.radius * longerEdge(plane)) / 3}px)` : 'none';
   traceStroke(mask, plane, stroke, -2, lay + 1);
   mask.filter = 'none';
   mask.globalCompositeOperation = 'source-in';

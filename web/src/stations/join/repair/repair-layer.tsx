@@ -2,7 +2,13 @@ import type { BrushRepair } from '@zesty-tile/core';
 import { useEffect, useMemo, useRef } from 'react';
 import type { Size } from '../../../bench/floor/geometry.ts';
 import { RING } from '../../../bench/floor/trace.ts';
-import { type BrushPlane, type BrushPoint, stageAt, useBrush } from '../../../bench/floor/use-brush.ts';
+import {
+  type BrushPlane,
+  type BrushPoint,
+  longerEdge,
+  stageAt,
+  useBrush,
+} from '../../../bench/floor/use-brush.ts';
 import { useBench } from '../../../bench/state.ts';
 import { previewStroke } from './preview.ts';
 import { addStroke, askGrafts, strokeOf, takeFrom, useRepair, wayFrom } from './use-repair.ts';
@@ -63,7 +69,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
       previewStroke(context, small, plane, stroke, lay, stage);
     }
   }, [points, repairs, laid, small, plane, lay, stage, softness, opacity, radius]);
-  const ring = radius * plane.look.edge;
+  const ring = radius * longerEdge(plane);
   const held = points?.at(-1) ?? at;
   const way = points ? wayFrom([points[0][0], points[0][1]]) : follows ? offset : null;
   const source: [number, number] | null = held && way ? [held[0] + way[0], held[1] + way[1]] : from;
@@ -127,7 +133,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
               key={key}
               cx={x}
               cy={y}
-              r={spot.radius * plane.look.edge}
+              r={spot.radius * longerEdge(plane)}
               stroke="#ffd23f"
               strokeWidth="2"
             />
