@@ -1,8 +1,8 @@
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, rename, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { makeMissingPictures, seed } from '@zesty-tile/demo';
+import { demoPicture, makeMissingPictures, seed } from '@zesty-tile/demo';
 import { serve } from '@zesty-tile/server';
 import { chromium } from 'playwright-core';
 import { ensureChromium, run } from './setup.mjs';
@@ -10,6 +10,7 @@ import { ensureChromium, run } from './setup.mjs';
 // Makes the pictures of docs/screenshots from the demo data, at 1280 × 800.
 
 const WEB = fileURLToPath(new URL('../web/dist', import.meta.url));
+const ZESTY = fileURLToPath(new URL('../cli/bin/zesty.mjs', import.meta.url));
 const OUT = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
 
 run('npm', ['run', '--silent', 'build']);
@@ -36,6 +37,25 @@ const open = async (station: string, view: string) => {
   await page.locator(`canvas[data-view="${view}"][data-size="1024"]`).waitFor();
   await settled();
 };
+
+/** A set of maps as it might be dropped: crated from the shells, one of them under a doubtful name. */
+async function mapSet(folder: string): Promise<string[]> {
+  const names = ['albedo', 'normal', 'height', 'occlusion', 'roughness'];
+  run('node', [
+    ZESTY,
+    'bake',
+    demoPicture('shells'),
+    '--out',
+    folder,
+    '--size',
+    '512',
+    '--name',
+    'Shell floor',
+    '--quiet',
+  ]);
+  await rename(join(folder, 'Shell floor_roughness.png'), join(folder, 'Shell floor_r.png'));
+  return names.map((name) => join(folder, `Shell floor_${name === 'roughness' ? 'r' : name}.png`));
+}
 
 try {
   await page.goto(server.url);
@@ -65,10 +85,22 @@ try {
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await page.getByRole('dialog').waitFor({ state: 'detached' });
   await page.getByRole('button', { name: '2 × 2' }).click();
+  await page.getByRole('button', { name: 'Graft', exact: true }).click();
+  await page.getByRole('button', { name: 'At the seam’s worst spot' }).click();
+  await page.getByRole('button', { name: /^Graft 6/ }).waitFor();
+  await page.getByRole('region', { name: 'Repair' }).scrollIntoViewIfNeeded();
+  await shot('bench-repair');
+  await page.getByRole('button', { name: 'Graft', exact: true }).click();
+  await page.getByRole('button', { name: 'Half shift' }).click();
   await page.locator('[data-station="square"]').click();
   await page.locator('svg[data-crop]').waitFor();
   await settled();
   await shot('bench-square');
+  await page.getByRole('button', { name: 'Pieces that tile …' }).click();
+  await page.locator('[data-piece]').first().waitFor();
+  await shot('square-pieces');
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
   await open('crate', 'albedo');
   await page.getByRole('button', { name: 'Crate it' }).click();
   await page.getByRole('link', { name: 'Download zip' }).waitFor();
@@ -89,6 +121,13 @@ try {
   await settled();
   await shot('bench-versions');
   await page.locator('[data-version="1"]').getByRole('button', { name: 'Restore' }).click();
+  await page.goto(server.url);
+  await page.getByLabel('Photos for new tiles').setInputFiles(await mapSet(data));
+  await page.getByText(/Its green points/).waitFor();
+  await page.getByRole('button', { name: 'Green up (+Y)' }).locator('canvas').waitFor();
+  await page.waitForLoadState('networkidle');
+  await shot('yard-set');
+  await page.getByRole('button', { name: 'Leave it' }).click();
   await page.goto(`${server.url}/settings`);
   await page.getByRole('button', { name: 'Dim' }).click();
   await shot('settings-dim');

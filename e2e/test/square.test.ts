@@ -71,6 +71,98 @@ describe('squaring and evening', () => {
     await turn().waitFor();
   });
 
+  it('rows are bent by handles under lines that will be straight; other counts of handles keep the bend', async () => {
+    await page.getByRole('button', { name: 'Bend', exact: true }).click();
+    await page.locator('svg[data-bend="4 × 4"]').waitFor();
+    const handle = page.getByRole('slider', { name: 'Bend, column 2, row 2' });
+    const box = (await handle.boundingBox())!;
+    await page.mouse.move(box.x + 6, box.y + 6);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 6, box.y + 26, { steps: 3 });
+    await page.mouse.up();
+    const moved = Number(await handle.getAttribute('aria-valuenow'));
+    expect(moved).to.be.above(2);
+    await page.getByRole('group', { name: 'Handles across' }).getByRole('button', { name: '6' }).click();
+    await page.locator('svg[data-bend="6 × 4"]').waitFor();
+    const near = page.getByRole('slider', { name: 'Bend, column 3, row 2' });
+    expect(Number(await near.getAttribute('aria-valuenow'))).to.be.within(moved / 2, moved);
+    // Dragged on top of its neighbour it stops where the picture would fold.
+    const from = (await near.boundingBox())!;
+    await page.mouse.move(from.x + 6, from.y + 6);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 300, from.y + 6, { steps: 6 });
+    await page.mouse.up();
+    expect(Number(await near.getAttribute('aria-valuenow'))).to.be.below(40);
+    await page.getByText(/px of the photo for/).waitFor();
+    for (let k = 0; k < 4; k++) await page.getByRole('button', { name: /^Undo/ }).click();
+    await page.getByRole('button', { name: 'Bend', exact: true }).click();
+    await turn().waitFor();
+  });
+
+  it('pieces of whole periods are offered laid 2 × 2 with their figures, and one press frames the photo', async () => {
+    await page.getByRole('button', { name: 'Pieces that tile …' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Pieces that nearly tile by themselves' });
+    const whole = dialog.locator('[data-piece="periods"]').first();
+    await whole.getByText(/whole period.*turned/).waitFor();
+    const seam = Number(/seam ([\d.]+)/.exec((await whole.textContent()) ?? '')?.[1]);
+    expect(seam).to.be.below(1.5);
+    expect(await dialog.locator('[data-piece="alike"]').count()).to.equal(3);
+    await whole.getByRole('button', { name: 'Take it' }).click();
+    await page.locator('svg[data-corners]').waitFor();
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await turn().waitFor();
+  });
+
+  it('a tile of two to one shows a crop of two to one, down to the crate', async () => {
+    const shape = page.getByRole('combobox', { name: 'Shape' });
+    const choose = async (option: string) => {
+      await shape.click();
+      await page.getByRole('option', { name: option }).click();
+      await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
+    };
+    await choose('2 : 1, wide');
+    await page.getByRole('button', { name: 'Crop laid' }).click();
+    await page.getByRole('img', { name: /Crop, 512 × 256 px/ }).waitFor();
+    await page.locator('[data-station="finish"]').click();
+    await page.getByRole('img', { name: /Roughness, 512 × 256 px/ }).waitFor();
+    await page.locator('[data-station="square"]').click();
+    await choose('Square');
+    await page.getByText(/px of the photo for/).waitFor();
+  });
+
+  it('what is painted at Even is left alone, and taken back again', async () => {
+    await page.goto(`${base}/even`);
+    await page.locator('canvas[data-view="evened"]').waitFor();
+    await page.getByRole('button', { name: 'Paint what to leave' }).click();
+    const layer = page.locator('canvas[data-leave-layer]');
+    const box = (await layer.boundingBox())!;
+    const draw = async () => {
+      await page.mouse.move(box.x + 0.3 * box.width, box.y + 0.4 * box.height);
+      await page.mouse.down();
+      await page.mouse.move(box.x + 0.4 * box.width, box.y + 0.4 * box.height, { steps: 3 });
+      await page.mouse.up();
+    };
+    await draw();
+    await page.getByRole('button', { name: /^Undo: Even, Painted 1 stroke/ }).waitFor();
+    const left = async () => {
+      await page.getByRole('button', { name: 'Left alone' }).click();
+      await page.locator('canvas[data-view="left"]').waitFor();
+      await page.mouse.move(box.x + 0.35 * box.width, box.y + 0.4 * box.height);
+      await page
+        .getByTestId('readout')
+        .getByText(/left \d/)
+        .waitFor();
+      return Number(/left ([\d.]+)/.exec((await page.getByTestId('readout').textContent()) ?? '')?.[1]);
+    };
+    expect(await left()).to.be.above(0.9);
+    await page.getByRole('button', { name: 'Evened' }).click();
+    await page.getByRole('button', { name: 'Take back' }).click();
+    await page.locator('canvas[data-leave-layer="take"]').waitFor();
+    await draw();
+    await page.getByRole('button', { name: /^Undo: Even, Painted 2 strokes/ }).waitFor();
+    expect(await left()).to.be.below(0.1);
+  });
+
   it('shows in false colour what light Even took out', async () => {
     await page.goto(`${base}/even`);
     await page.getByText(/Light drifted by/).waitFor();

@@ -96,12 +96,12 @@ const settings = {
   corners: data<Corners | null>({
     ofPicture: true,
     label: 'Corners',
-    help: 'Four corners in place of the square crop, for a photo taken at a slant: upper left, upper right, lower right, lower left, as shares of the photo.',
+    help: 'Four corners in place of the upright crop, for a photo taken at a slant: upper left, upper right, lower right, lower left, as shares of the photo.',
     group: 'Crop',
     default: null,
     schema: v.nullable(v.tuple([point, point, point, point])),
     example: '[[0.1,0.1],[0.9,0.12],[0.95,0.9],[0.05,0.88]]',
-    words: (value) => (value ? 'four set by hand' : 'a square crop'),
+    words: (value) => (value ? 'four set by hand' : 'the upright crop'),
   }),
   bend: data<BendMesh | null>({
     ofPicture: true,
@@ -140,7 +140,7 @@ export const square = station({
       throw new Problem(
         'bad_corners',
         'The four corners cross over or bend inwards, so they frame no picture.',
-        'Drag them apart so that they run upper left, upper right, lower right, lower left; or take the square crop again.',
+        'Drag them apart so that they run upper left, upper right, lower right, lower left; or take the upright crop again.',
       );
     }
     if (crop.bend && isFolded(crop.bend)) {

@@ -1,0 +1,173 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Manifest, normalMap, TORUS } from '@zesty-tile/core';
+import { expect } from 'chai';
+import type { Page } from 'playwright-core';
+import sharp, { type Sharp } from 'sharp';
+import { onFloor, openStage, type Stage } from './stage.ts';
+
+const N = 256;
+
+/** Domes in rows: a height whose normals tell where their green points. */
+const height = Float32Array.from({ length: N * N }, (_, i) => {
+  const [x, y] = [(i % 64) - 32, (Math.floor(i / N) % 64) - 32];
+  const away = Math.hypot(x + 4 * Math.sin(Math.floor(i / N) / 20), y);
+  return away < 26 ? Math.sqrt(1 - (away / 26) ** 2) : 0;
+});
+
+const grey = (plane: Float32Array, width = N) =>
+  sharp(
+    Uint8Array.from(plane, (v) => 255 * v),
+    { raw: { width, height: plane.length / width, channels: 1 } },
+  );
+
+async function writeSet(folder: string): Promise<void> {
+  const normals = normalMap(height, { width: N, height: N }, 0.05, 1, 'sharp', 'down', TORUS);
+  const codes = new Uint8Array(3 * N * N);
+  for (let i = 0; i < N * N; i++) {
+    for (let c = 0; c < 3; c++) codes[3 * i + c] = Math.round(127.5 * (normals.planes[c][i] + 1));
+  }
+  const put = async (name: string, picture: Sharp) =>
+    writeFile(join(folder, name), await picture.png().toBuffer());
+  await put('Lemon crate_albedo.png', grey(height.map((v) => 0.3 + 0.4 * v)).toColourspace('srgb'));
+  await put('Lemon crate_normal.png', sharp(codes, { raw: { width: N, height: N, channels: 3 } }));
+  await put('Lemon crate_disp.png', grey(height));
+  await put('Lemon crate_r.png', grey(height.map(() => 0.4)));
+  await put('Lemon crate_ao.png', grey(new Float32Array(N * 128).fill(0.8)));
+}
+
+describe('sources', () => {
+  let stage: Stage;
+  let page: Page;
+  let folder: string;
+
+  before(async function () {
+    this.timeout(300_000);
+    folder = await mkdtemp(join(tmpdir(), 'zesty-set-'));
+    await writeSet(folder);
+    stage = await openStage([]);
+    page = await stage.page();
+    await page.goto(stage.url);
+    await page.getByRole('button', { name: 'Choose photos' }).waitFor();
+  });
+
+  after(async () => {
+    await stage.end();
+    await rm(folder, { recursive: true });
+  });
+
+  const give = (...names: string[]) =>
+    page.getByLabel('Photos for new tiles').setInputFiles(names.map((name) => join(folder, name)));
+  const choose = async (of: string, option: string) => {
+    await page.getByRole('combobox', { name: of }).click();
+    await page.getByRole('option', { name: option, exact: true }).click();
+    await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
+  };
+
+  it('a set of maps is asked about: what the names tell is taken, what they do not is not', async () => {
+    await give(
+      'Lemon crate_albedo.png',
+      'Lemon crate_normal.png',
+      'Lemon crate_disp.png',
+      'Lemon crate_r.png',
+      'Lemon crate_ao.png',
+    );
+    const dialog = page.getByRole('dialog', { name: 'A set of 5 pictures for one tile' });
+    await dialog.getByText('Say what Lemon crate_r.png is.').waitFor();
+    const role = (file: string) => dialog.getByRole('combobox', { name: `What ${file} is` });
+    expect(await role('Lemon crate_albedo.png').textContent()).to.equal('Colour');
+    expect(await role('Lemon crate_disp.png').textContent()).to.equal('Height');
+    expect(await role('Lemon crate_r.png').textContent()).to.equal('Choose …');
+    await dialog.getByText(/is 256 × 128, the colour 256 × 256: they cannot show the same view/).waitFor();
+    expect(await dialog.getByRole('button', { name: 'Make the tile' }).isDisabled()).to.equal(true);
+    await choose('What Lemon crate_r.png is', 'Roughness');
+    await choose('What Lemon crate_ao.png is', 'Leave out');
+  });
+
+  it('the normal map says where its green points, and both readings are lit', async () => {
+    const dialog = page.getByRole('dialog');
+    await dialog.getByText(/Its green points down/).waitFor();
+    const down = dialog.getByRole('button', { name: 'Green down (−Y)' });
+    expect(await down.getAttribute('aria-pressed')).to.equal('true');
+    // Lit from the upper left, bumps are bright there when read the right way.
+    const brightness = (name: string) =>
+      dialog
+        .getByRole('button', { name })
+        .locator('canvas')
+        .evaluate(
+          (canvas) =>
+            Array.from(
+              (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, 150, 150).data,
+            ).reduce((sum, value) => sum + value, 0) /
+            (4 * 150 * 150),
+        );
+    expect(await brightness('Green down (−Y)')).to.be.above(80);
+    expect(await brightness('Green up (+Y)')).to.be.above(80);
+  });
+
+  it('with its origin and licence it becomes a tile whose given maps stand in place of derived ones', async () => {
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Origin').fill('carved for the lemon house');
+    await dialog.getByLabel('Licence').fill('own');
+    await dialog.getByRole('button', { name: 'Make the tile' }).click();
+    await page.waitForURL(/\/source$/);
+    await onFloor(page, 'photo');
+    await page.getByRole('heading', { name: 'Source' }).waitFor();
+    const maps = page.getByRole('region', { name: 'Given maps' });
+    await maps.getByText('Lemon crate_normal.png').waitFor();
+    await maps.getByText('Lemon crate_disp.png').waitFor();
+    await maps.getByText('Lemon crate_r.png').waitFor();
+    await page.locator('[data-station="finish"]').click();
+    // One value all over, as it was given.
+    await page.getByText(/Roughness runs from 0\.40 to 0\.40/).waitFor();
+  });
+
+  it('a given map is taken away and derived again; undo brings it back', async () => {
+    await page.locator('[data-station="source"]').click();
+    await page.getByRole('button', { name: 'Derive the roughness again' }).click();
+    await page.locator('[data-station="finish"]').click();
+    await page.getByText(/Roughness runs from 0\.[^4]/).waitFor();
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await page.getByText(/Roughness runs from 0\.40 to 0\.40/).waitFor();
+  });
+
+  it('the manifest of its crate says where it came from', async () => {
+    await page.getByTestId('saved').getByText(/Saved/).waitFor();
+    const id = /tiles\/([^/]+)/.exec(page.url())![1];
+    const { crate } = await (await fetch(`${stage.url}/api/tiles/${id}/crates`, { method: 'POST' })).json();
+    await page.goto(`${stage.url}/tiles/${id}/crate`);
+    await page
+      .getByText(/no\. 1.*done|Crate 1/)
+      .first()
+      .waitFor();
+    const { crates } = await (await fetch(`${stage.url}/api/tiles/${id}/crates`)).json();
+    expect(crates).to.have.length(1);
+    await page
+      .getByRole('link', { name: /All|zip/i })
+      .first()
+      .waitFor();
+    const answer = await fetch(`${stage.url}/api/crates/${crate.id}/files/Lemon crate.tile.json`);
+    const manifest = (await answer.json()) as Manifest;
+    expect(manifest.source).to.include({ origin: 'carved for the lemon house', licence: 'own' });
+    expect(Object.keys(manifest.given).sort()).to.deep.equal(['height', 'normal', 'roughness']);
+  });
+
+  it('a tile starts from one colour and a size, and tiles as it is', async () => {
+    await page.goto(stage.url);
+    await page.getByRole('button', { name: 'One colour' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Start from one colour' });
+    await dialog.getByLabel('Name').fill('Bare slab');
+    await choose('Size', '512 px');
+    await dialog.getByRole('button', { name: 'Make the tile' }).click();
+    await page.waitForURL(/\/source$/);
+    await page.locator('[data-station="join"]').click();
+    await page.getByText(/Nothing shows at the tile’s edge/).waitFor();
+    await onFloor(page, 'joined', 512);
+  });
+
+  it('met no error of its own on the way', () => {
+    expect(stage.faults).to.deep.equal([]);
+    expect(stage.serverErrors).to.deep.equal([]);
+  });
+});
