@@ -61,7 +61,8 @@ describe('repairs', () => {
     await computed();
     expect(await list().count()).to.equal(1);
     await list().getByText('clone stroke').waitFor();
-    expect(apart(await print(), before)).to.be.above(0.3);
+    // Nothing else moves: without the stroke both prints are the same to the bit.
+    expect(apart(await print(), before)).to.be.above(0.04);
   });
 
   it('heal is a tool of its own; every stroke is a step that is undone by itself', async () => {
