@@ -2,7 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { demoRecipe, makeMissingPictures, seed } from '@zesty-tile/demo';
+import { makeMissingPictures, seed } from '@zesty-tile/demo';
 import { serve } from '@zesty-tile/server';
 import { chromium, type Page } from 'playwright-core';
 import { ensureChromium, run } from './setup.mjs';
@@ -52,6 +52,44 @@ async function idle(page: Page): Promise<void> {
   );
 }
 
+async function setSize(url: string, id: string, size: number): Promise<void> {
+  const { revision } = await (await fetch(`${url}/api/tiles/${id}`)).json();
+  revision.recipe.stations.square.size = size;
+  await fetch(`${url}/api/tiles/${id}/revisions`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ base: revision.number, recipe: revision.recipe }),
+  });
+}
+
+const STROKES = 60;
+const STROKE_SIZE = 2048;
+
+/** ms from letting go of each of sixty heal strokes until the tile of 2048 px is there with it; the strokes themselves are seen at once. */
+async function strokeTimes(page: Page): Promise<number[]> {
+  await page.locator(`canvas[data-view="joined"][data-size="${STROKE_SIZE}"]`).waitFor();
+  await idle(page);
+  await page.getByRole('button', { name: 'Heal', exact: true }).click();
+  const layer = page.locator('canvas[data-repair-layer]');
+  const box = (await layer.boundingBox())!;
+  const move = (x: number, y: number) => page.mouse.move(box.x + x * box.width, box.y + y * box.height);
+  await move(0.3, 0.3);
+  await page.mouse.down();
+  await page.mouse.up();
+  const times: number[] = [];
+  for (let n = 0; n < STROKES; n++) {
+    const [x, y] = [0.3 + 0.35 * (((n * 37) % 61) / 61), 0.3 + 0.35 * (((n * 17) % 59) / 59)];
+    await move(x, y);
+    await page.mouse.down();
+    for (let k = 1; k <= 5; k++) await move(x + 0.01 * k, y + 0.004 * k);
+    await page.mouse.up();
+    const start = performance.now();
+    await page.locator('canvas[data-repair-layer][data-waiting="0"]').waitFor();
+    times.push(performance.now() - start);
+  }
+  return times;
+}
+
 /** Median ms from a key on a dial to the painted picture, at 512 px in the browser; one row for each station. */
 export async function dialTimings(): Promise<{ work: string; ms: number; wanted: number }[]> {
   run('npm', ['run', '--silent', 'build']);
@@ -66,13 +104,7 @@ export async function dialTimings(): Promise<{ work: string; ms: number; wanted:
   const rows: { work: string; ms: number; wanted: number }[] = [];
   try {
     const { tiles } = await (await fetch(`${server.url}/api/tiles`)).json();
-    const recipe = demoRecipe('pamments');
-    const stations = { ...recipe.stations, square: { ...recipe.stations.square, size: SIZE } };
-    await fetch(`${server.url}/api/tiles/${tiles[0].id}/revisions`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ base: 1, recipe: { ...recipe, stations } }),
-    });
+    await setSize(server.url, tiles[0].id, SIZE);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     page.setDefaultTimeout(120_000);
     await page.addInitScript(WATCH);
@@ -103,6 +135,16 @@ export async function dialTimings(): Promise<{ work: string; ms: number; wanted:
         .waitFor();
       rows.push({ work: `${dial} dial to the painted ${view}, ${SIZE}²`, ms: median(times), wanted });
     }
+    await setSize(server.url, tiles[0].id, STROKE_SIZE);
+    await page.goto(`${server.url}/tiles/${tiles[0].id}/join`);
+    const strokes = await strokeTimes(page);
+    rows.push({
+      work: `Heal stroke to the tile, ${STROKE_SIZE}², median of 60`,
+      ms: median(strokes),
+      wanted: 500,
+    });
+    const last = strokes.slice(-10);
+    rows.push({ work: 'the same, of the last ten', ms: median(last), wanted: 500 });
   } finally {
     await browser.close();
     await server.close();

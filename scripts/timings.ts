@@ -1,9 +1,11 @@
 import { readFile } from 'node:fs/promises';
-import { sourceHost } from '@zesty-tile/codecs';
+import { decodePicture, sourceHost } from '@zesty-tile/codecs';
 import {
   atrousBands,
   Engine,
   gaussian,
+  linearise,
+  MIRROR,
   Raster,
   type Recipe,
   resizeLanczos,
@@ -13,6 +15,9 @@ import {
 } from '@zesty-tile/core';
 import { demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
 import sharp from 'sharp';
+import { blendBands } from '../core/src/stations/join/blend.ts';
+import { cutMask, minimumCut } from '../core/src/stations/join/cut.ts';
+import type { Strip } from '../core/src/stations/join/strip.ts';
 import { dialTimings } from './dial-timings.ts';
 
 // Times on shared machines swing by half; a ratio to a general library in the same run swings far less.
@@ -87,6 +92,28 @@ await row(
   () => seamFigures(new Raster(1024, 1024, [p1, p1, p1])),
   'blur σ 16, 1024²',
   u1,
+);
+const photo = await decodePicture(await readFile(demoPicture('pamments')));
+const { picture } = linearise({ pixels: photo, given: {} }, { reads: 'file', givenGreen: 'up' });
+const wide = resizeLanczos(picture, 2730, 2048, MIRROR);
+/** The overlap of a tile of 2048 px, a sixth of it wide. */
+const overlap = 342;
+const strip: Strip = {
+  width: overlap,
+  length: 2048,
+  a: wide.cut(100, 0, overlap, 2048).planes,
+  b: wide.cut(2148, 0, overlap, 2048).planes,
+};
+await row(
+  'Cut and every band, both axes, 2048² RGB',
+  async () => {
+    for (const cyclic of [false, true]) {
+      const mask = cutMask(strip, minimumCut(strip, cyclic));
+      await blendBands(strip, mask, cyclic, async () => {});
+    }
+  },
+  'blur σ 16, 2048²',
+  u2,
 );
 const heights = plane(512).map((v) => (30 * v) / SCALE);
 await row(

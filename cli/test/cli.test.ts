@@ -4,6 +4,7 @@ import { decodePicture, sha256Of } from '@zesty-tile/codecs';
 import { newRecipe, pictureSeams, Raster, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
 import sharp from 'sharp';
+import { exrFile } from '../../codecs/test/exr-file.ts';
 import { giantPng, noisyJpeg, picture } from '../../codecs/test/pictures.ts';
 import { inFolder, zesty } from './run.ts';
 
@@ -152,6 +153,141 @@ describe('zesty bake', () => {
         expect(refused.err).to.match(words);
         oneLine(refused.err);
       }
+    }));
+
+  it('reads OpenEXR as photo and as a given height, and keeps origin and licence', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.exr');
+      await writeFile(photo, exrFile(120, 96, { R: (x) => x / 200, G: () => 0.2, B: (_x, y) => y / 200 }));
+      const depth = join(folder, 'depth.exr');
+      await writeFile(depth, exrFile(120, 96, { Y: (x) => 3 * x - 40 }));
+      const { code, err } = await zesty(
+        'bake',
+        photo,
+        '--out',
+        folder,
+        '--size',
+        '256',
+        '--quiet',
+        '--role',
+        `height=${depth}`,
+        '--origin',
+        'rendered at the lemon house',
+        '--licence',
+        'own',
+      );
+      expect([code, err]).to.deep.equal([0, '']);
+      const manifest = JSON.parse(await readFile(join(folder, 'wall.tile.json'), 'utf8'));
+      expect(manifest.source).to.include({ origin: 'rendered at the lemon house', licence: 'own' });
+      expect(Object.keys(manifest.given)).to.deep.equal(['height']);
+      // The recipe knows which map was given, but a recipe holds no file.
+      const recipe = join(folder, 'wall.json');
+      await writeFile(recipe, JSON.stringify(manifest.recipe));
+      const without = await zesty('bake', photo, '--out', join(folder, 'no'), '--recipe', recipe);
+      expect(without.code).to.equal(2);
+      expect(without.err).to.match(/made with a given height \(depth\.exr\).*--role height=/);
+      oneLine(without.err);
+      const again = ['--recipe', recipe, '--role', `height=${depth}`, '--force', '--quiet'];
+      const before = await readFile(join(folder, 'wall_height.png'));
+      expect((await zesty('bake', photo, '--out', folder, ...again)).code).to.equal(0);
+      expect(Buffer.compare(await readFile(join(folder, 'wall_height.png')), before)).to.equal(0);
+    }));
+
+  it('refuses a grey picture as a normal map, and says where the green of a real one seems to point', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(400, 320).png().toFile(photo);
+      const grey = join(folder, 'grey.png');
+      await sharp({ create: { width: 200, height: 160, channels: 3, background: '#808080' } })
+        .png()
+        .toFile(grey);
+      const refused = await zesty('bake', photo, '--out', join(folder, 'no'), '--role', `normal=${grey}`);
+      expect(refused.code).to.equal(2);
+      expect(refused.err).to.match(/no normal map: its colours are no directions/);
+      oneLine(refused.err);
+      const set = join(folder, 'set');
+      const maps = ['--size', '256', '--set', 'relief.normalY=down', '--set', 'join.method=none', '--quiet'];
+      expect((await zesty('bake', photo, '--out', set, '--set', 'square.share=1', ...maps)).code).to.equal(0);
+      const noisy = join(set, 'wall_normal.png');
+      const tile = join(set, 'wall_albedo.png');
+      const said = await zesty('bake', tile, '--out', folder, '--size', '256', '--role', `normal=${noisy}`);
+      expect(said.code).to.equal(0);
+      const green = /seems to point (up|down)/.exec(said.err)?.[1];
+      // Soft waves across and down are a sum of both: then nothing is claimed, and never the wrong way.
+      expect([undefined, 'down']).to.include(green);
+    }));
+
+  it('makes a tile of 40 pixels as large as it is asked to, and says what it holds', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'tiny.png');
+      await picture(40, 40).png().toFile(photo);
+      const { code, out } = await zesty(
+        'bake',
+        photo,
+        '--out',
+        folder,
+        '--size',
+        '2048',
+        '--quiet',
+        '--json',
+      );
+      expect(code).to.equal(0);
+      const { verdicts, files } = JSON.parse(out);
+      expect(files[0].width).to.equal(2048);
+      expect(verdicts.source.state).to.equal('look');
+      expect(verdicts.source.sentence).to.match(/holds 40 px/);
+      expect(verdicts.square.advice).to.match(/smaller size|larger crop/);
+    }));
+
+  it('makes tiles of two to one', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(400, 320).png().toFile(photo);
+      const shape = ['--set', 'square.shape=2:1', '--size', '256', '--quiet'];
+      expect((await zesty('bake', photo, '--out', folder, ...shape)).code).to.equal(0);
+      for (const map of ['albedo', 'normal', 'height', 'occlusion']) {
+        const { width, height } = await sharp(join(folder, `wall_${map}.png`)).metadata();
+        expect([width, height], map).to.deep.equal([256, 128]);
+      }
+    }));
+
+  it('takes repairs as data, wherever they lead, and refuses what is none in one line', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(400, 320).png().toFile(photo);
+      const stroke = {
+        kind: 'clone',
+        points: [
+          [0.2, 0.3],
+          [100.2, 0.3],
+        ],
+        radius: 0.01,
+        softness: 0,
+        opacity: 1,
+        offset: [0.3, 0.4],
+      };
+      const bake = (repairs: unknown) =>
+        zesty(
+          'bake',
+          photo,
+          '--out',
+          folder,
+          '--size',
+          '256',
+          '--quiet',
+          '--force',
+          '--set',
+          `join.repairs=${JSON.stringify(repairs)}`,
+        );
+      const albedo = async () => readFile(join(folder, 'wall_albedo.png'));
+      expect((await bake([])).code).to.equal(0);
+      const plain = await albedo();
+      expect((await bake([stroke])).code).to.equal(0);
+      expect(Buffer.compare(await albedo(), plain)).to.not.equal(0);
+      const wrong = await bake([{ ...stroke, radius: 7 }]);
+      expect(wrong.code).to.equal(2);
+      expect(wrong.err).to.match(/join\.repairs takes data such as/);
+      oneLine(wrong.err);
     }));
 
   it('overwrites nothing unasked', () =>

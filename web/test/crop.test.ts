@@ -1,4 +1,4 @@
-import { cropMapper } from '@zesty-tile/core';
+import { cropMapper, SHAPES } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { keptInside, moved, pulled, turnedTo } from '../src/stations/square/crop-geometry.ts';
@@ -11,6 +11,7 @@ const anyCrop = fc.record({
   centreY: fc.double({ min: 0, max: 1, noNaN: true }),
   share: fc.double({ min: 0.05, max: 1, noNaN: true }),
   turnDegrees: fc.double({ min: -45, max: 45, noNaN: true }),
+  shape: fc.constantFrom(...SHAPES),
 });
 
 describe('crop by hand', () => {
@@ -34,8 +35,13 @@ describe('crop by hand', () => {
   });
 
   it('a corner that is pulled comes under the pointer while the opposite one stays', () => {
-    for (const turnDegrees of [0, 12]) {
-      const from = { ...crop, turnDegrees, share: 0.4 };
+    for (const [turnDegrees, shape] of [
+      [0, '1:1'],
+      [12, '1:1'],
+      [-7, '2:1'],
+      [5, '1:2'],
+    ] as const) {
+      const from = { ...crop, turnDegrees, shape, share: 0.4 };
       const before = cropMapper(PHOTO.width, PHOTO.height, from);
       const [px, py] = before.at(1.2, 1.2);
       const next = cropMapper(PHOTO.width, PHOTO.height, pulled(PHOTO, from, 1, 1, px, py));

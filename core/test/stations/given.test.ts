@@ -5,6 +5,7 @@ import {
   Raster,
   reducePixels,
   reductionFor,
+  type StationSettings,
   type TileOutputs,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
@@ -70,6 +71,31 @@ describe('given maps', () => {
     expect(rmsBetween(outputs.relief.cavity, outputs.join.picture.planes[1])).to.be.below(1e-3);
     const derived = await evaluate({}, { even: { amount: 0 }, square: { turnDegrees: 4 } });
     expect(rmsBetween(derived.relief.cavity, outputs.relief.cavity)).to.be.above(0.05);
+  });
+
+  it('take the same repairs as the colour', async () => {
+    const repairs = [
+      {
+        kind: 'clone',
+        points: [
+          [0.3, 0.3],
+          [0.6, 0.4],
+        ],
+        radius: 0.06,
+        softness: 0.4,
+        opacity: 0.8,
+        offset: [0.25, 0.5],
+      },
+    ] as StationSettings['join']['repairs'];
+    const plain = await evaluate({ cavity: { planes: [bright] } }, { even: { amount: 0 } });
+    const outputs = await evaluate(
+      { cavity: { planes: [bright] } },
+      { even: { amount: 0 }, join: { repairs } },
+    );
+    expect(rmsBetween(outputs.relief.cavity, plain.relief.cavity)).to.be.above(0.01);
+    expect(rmsBetween(outputs.relief.cavity, outputs.join.picture.planes[1])).to.be.below(1e-3);
+    const before = await outputs.join.before();
+    expect(rmsBetween(before.planes[1], outputs.join.picture.planes[1])).to.be.below(1e-3);
   });
 
   it('take the place of the derived map, and what hangs on height follows', async () => {

@@ -1,3 +1,4 @@
+import { NodeHeap } from './node-heap.ts';
 import type { Strip } from './strip.ts';
 
 /** Corner positions of a cut, from the strip's start to its end: column 0…width, row 0…length. */
@@ -21,94 +22,73 @@ const FLAT = 0.02;
 const LENGTH_COST = 0.002;
 
 /** Square root of linear light: near enough to what the eye sees as equal steps. */
-export const seen = (plane: Float32Array) => plane.map((v) => Math.sqrt(Math.max(0, v)));
+export function seen(plane: Float32Array): Float32Array {
+  const out = new Float32Array(plane.length);
+  for (let i = 0; i < out.length; i++) out[i] = plane[i] > 0 ? Math.sqrt(plane[i]) : 0;
+  return out;
+}
+
+/** Colour steps of a copy: from the pixel to the left and from the one above (in the first row, from the last). */
+function stepsOf(planes: Float32Array[], width: number, length: number): Costs {
+  const upright = new Float32Array(width * length);
+  const level = new Float32Array(width * length);
+  for (const plane of planes) {
+    for (let y = 0; y < length; y++) {
+      const row = y * width;
+      const above = (y === 0 ? length - 1 : y - 1) * width;
+      for (let x = 0; x < width; x++) {
+        const value = plane[row + x];
+        const across = x > 0 ? value - plane[row + x - 1] : 0;
+        const down = value - plane[above + x];
+        upright[row + x] += across * across;
+        level[row + x] += down * down;
+      }
+    }
+  }
+  for (let i = 0; i < upright.length; i++) {
+    upright[i] = Math.sqrt(upright[i]);
+    level[i] = Math.sqrt(level[i]);
+  }
+  return { upright, level };
+}
+
+/** Colour distance of the two copies. */
+function distanceOf(a: Float32Array[], b: Float32Array[]): Float32Array {
+  const out = new Float32Array(a[0].length);
+  for (let c = 0; c < a.length; c++) {
+    const [plane, other] = [a[c], b[c]];
+    for (let i = 0; i < out.length; i++) {
+      const d = plane[i] - other[i];
+      out[i] += d * d;
+    }
+  }
+  for (let i = 0; i < out.length; i++) out[i] = Math.sqrt(out[i]);
+  return out;
+}
 
 function costsOf(strip: Strip): Costs {
   const { width, length } = strip;
   const a = strip.a.map(seen);
   const b = strip.b.map(seen);
-  const n = width * length;
-  const distance = new Float32Array(n);
-  for (let i = 0; i < n; i++) {
-    let sum = 0;
-    for (let c = 0; c < a.length; c++) sum += (a[c][i] - b[c][i]) ** 2;
-    distance[i] = Math.sqrt(sum);
-  }
-  const upright = new Float32Array(n);
-  const level = new Float32Array(n);
+  const distance = distanceOf(a, b);
+  const { upright, level } = stepsOf(a, width, length);
+  const other = stepsOf(b, width, length);
   let total = 0;
-  const step = (planes: Float32Array[], p: number, q: number) => {
-    let sum = 0;
-    for (const plane of planes) sum += (plane[p] - plane[q]) ** 2;
-    return Math.sqrt(sum);
-  };
-  for (let y = 0; y < length; y++) {
-    const above = (y === 0 ? length - 1 : y - 1) * width;
-    for (let x = 0; x < width; x++) {
-      const q = y * width + x;
-      if (x > 0) upright[q] = step(a, q, q - 1) + step(b, q, q - 1);
-      level[q] = step(a, q, above + x) + step(b, q, above + x);
-      total += upright[q] + level[q];
-    }
+  for (let i = 0; i < upright.length; i++) {
+    upright[i] += other.upright[i];
+    level[i] += other.level[i];
+    total += upright[i] + level[i];
   }
-  const meanStep = total / (4 * n);
+  const base = total / (8 * upright.length) + FLAT;
   for (let y = 0; y < length; y++) {
     const above = (y === 0 ? length - 1 : y - 1) * width;
     for (let x = 0; x < width; x++) {
       const q = y * width + x;
-      const base = meanStep / 2 + FLAT;
       if (x > 0) upright[q] = (distance[q] + distance[q - 1]) / (upright[q] + base) + LENGTH_COST;
       level[q] = (distance[q] + distance[above + x]) / (level[q] + base) + LENGTH_COST;
     }
   }
   return { upright, level };
-}
-
-/** A binary heap of nodes by cost, without decrease: stale entries are skipped by the caller. */
-class Heap {
-  #nodes: number[] = [];
-  #costs: number[] = [];
-
-  get size(): number {
-    return this.#nodes.length;
-  }
-
-  push(node: number, cost: number): void {
-    let i = this.#nodes.length;
-    this.#nodes.push(node);
-    this.#costs.push(cost);
-    while (i > 0) {
-      const up = (i - 1) >> 1;
-      if (this.#costs[up] <= cost) break;
-      this.#nodes[i] = this.#nodes[up];
-      this.#costs[i] = this.#costs[up];
-      i = up;
-    }
-    this.#nodes[i] = node;
-    this.#costs[i] = cost;
-  }
-
-  pop(): [number, number] {
-    const top: [number, number] = [this.#nodes[0], this.#costs[0]];
-    const node = this.#nodes.pop()!;
-    const cost = this.#costs.pop()!;
-    const n = this.#nodes.length;
-    if (n > 0) {
-      let i = 0;
-      for (;;) {
-        let child = 2 * i + 1;
-        if (child >= n) break;
-        if (child + 1 < n && this.#costs[child + 1] < this.#costs[child]) child++;
-        if (this.#costs[child] >= cost) break;
-        this.#nodes[i] = this.#nodes[child];
-        this.#costs[i] = this.#costs[child];
-        i = child;
-      }
-      this.#nodes[i] = node;
-      this.#costs[i] = cost;
-    }
-    return top;
-  }
 }
 
 interface Search {
@@ -129,36 +109,12 @@ function shortest(strip: Strip, costs: Costs, search: Search): CutPath {
   const nodes = across * (search.rows + 1);
   const cost = new Float64Array(nodes).fill(Number.POSITIVE_INFINITY);
   const from = new Int32Array(nodes).fill(-1);
-  const heap = new Heap();
+  const heap = new NodeHeap();
   for (const column of search.from) {
     cost[column] = 0;
     heap.push(column, 0);
   }
-  const { allowed } = search;
-  let end = -1;
-  const offer = (node: number, next: number, total: number) => {
-    if (total < cost[next]) {
-      if (allowed && !allowed[next]) return;
-      cost[next] = total;
-      from[next] = node;
-      heap.push(next, total);
-    }
-  };
-  while (heap.size > 0) {
-    const [node, here] = heap.pop();
-    if (here > cost[node]) continue;
-    const y = Math.floor(node / across);
-    const x = node - y * across;
-    if (y === search.rows && (search.to === null || search.to === x)) {
-      end = node;
-      break;
-    }
-    if (y < search.rows) offer(node, node + across, here + costs.upright[(y % length) * width + x]);
-    if (y > 0) offer(node, node - across, here + costs.upright[((y - 1) % length) * width + x]);
-    const level = (y % length) * width;
-    if (x < high) offer(node, node + 1, here + costs.level[level + x]);
-    if (x > low) offer(node, node - 1, here + costs.level[level + x - 1]);
-  }
+  const end = walk(heap, costs, search, { across, width, length, low, high }, cost, from);
   if (end < 0) throw new Error('The cut found no way through its strip.');
   const path: number[] = [];
   for (let node = end; node >= 0; node = from[node]) path.push(node);
@@ -167,6 +123,62 @@ function shortest(strip: Strip, costs: Costs, search: Search): CutPath {
     columns: Int32Array.from(path, (node) => node % across),
     rows: Int32Array.from(path, (node) => Math.floor(node / across)),
   };
+}
+
+interface Field {
+  across: number;
+  width: number;
+  length: number;
+  low: number;
+  high: number;
+}
+
+/** Dijkstra's search until a node of the last row is settled: that node, or −1. A plain loop, for the compiler. */
+function walk(
+  heap: NodeHeap,
+  { upright, level }: Costs,
+  { rows, to, allowed }: Search,
+  { across, width, length, low, high }: Field,
+  cost: Float64Array,
+  from: Int32Array,
+): number {
+  while (heap.pop()) {
+    const node = heap.node;
+    const here = heap.cost;
+    if (here > cost[node]) continue;
+    const y = (node / across) | 0;
+    const x = node - y * across;
+    if (y === rows && (to === null || to === x)) return node;
+    const row = y < length ? y : y - length;
+    // The row past the last one is the first again.
+    const inRow = (row === length ? 0 : row) * width;
+    for (let way = 0; way < 4; way++) {
+      let next: number;
+      let total: number;
+      if (way === 0) {
+        if (y === rows) continue;
+        next = node + across;
+        total = here + upright[inRow + x];
+      } else if (way === 1) {
+        if (y === 0) continue;
+        next = node - across;
+        total = here + upright[(row === 0 ? length - 1 : row - 1) * width + x];
+      } else if (way === 2) {
+        if (x >= high) continue;
+        next = node + 1;
+        total = here + level[inRow + x];
+      } else {
+        if (x <= low) continue;
+        next = node - 1;
+        total = here + level[inRow + x - 1];
+      }
+      if (total >= cost[next] || (allowed && !allowed[next])) continue;
+      cost[next] = total;
+      from[next] = node;
+      heap.push(next, total);
+    }
+  }
+  return -1;
 }
 
 /**
