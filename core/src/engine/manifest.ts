@@ -2,7 +2,7 @@ import type { SourceRef } from '../pixels.ts';
 import type { CrateFile } from '../stations/crate/station.ts';
 import type { GivenMap } from '../stations/given.ts';
 import type { Verdict } from '../verdict.ts';
-import type { Evaluation } from './engine.ts';
+import type { Evaluation } from './evaluation.ts';
 import type { Recipe } from './recipe.ts';
 
 export const MANIFEST_VERSION = 1;

@@ -1,0 +1,44 @@
+import type { Pixels, SourceRef } from '../pixels.ts';
+import type { StationOutputs } from '../stations/index.ts';
+import type { Frame, StationName } from '../stations/types.ts';
+import type { Verdict } from '../verdict.ts';
+import type { Recipe } from './recipe.ts';
+
+/** All decisions are made at this size and replayed at every other. */
+export const WORKING_SIZE = 512;
+
+/** What the engine needs from where it runs. */
+export interface EngineHost {
+  /** Samples of a source brought down so that its shorter side still holds `shortEdge` pixels. */
+  pixels(source: SourceRef, shortEdge: number, kind: 'colour' | 'data'): Promise<Pixels>;
+}
+
+export interface EvaluationRequest {
+  recipe: Recipe;
+  source: SourceRef;
+  /** Edge of the tile to make, when not the recipe's own (previews). */
+  size?: number;
+  /** The last station to run. */
+  until?: StationName;
+  /** Leave occlusion out, when nobody looks at it. */
+  withoutOcclusion?: boolean;
+  /** Leave the results unmeasured, when they only have to be seen. */
+  withoutVerdicts?: boolean;
+  signal?: AbortSignal;
+  /** Share of the whole done, 0..1, and the station at work. */
+  onProgress?(station: StationName, done: number): void;
+  /** Called as soon as a station's result is there, before it is measured; the walk goes on when it is done. */
+  onOutput?(station: StationName, outputs: Partial<StationOutputs>): void | Promise<void>;
+  /** Called as soon as a station is measured, before the next begins. */
+  onStation?(station: StationName, verdict: Verdict, outputs: Partial<StationOutputs>): void;
+}
+
+export interface Evaluation {
+  outputs: Partial<StationOutputs>;
+  verdicts: Partial<Record<StationName, Verdict>>;
+  /** The recipe with the decisions that were used. */
+  recipe: Recipe;
+  frame: Frame;
+  /** Wall time of each station in this evaluation, ms; 0 when it came from the cache. */
+  timings: Partial<Record<StationName, number>>;
+}

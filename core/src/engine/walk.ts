@@ -1,0 +1,315 @@
+import type { SourceRef } from '../pixels.ts';
+import type { SettingsOf, Values } from '../settings/settings.ts';
+import type { GivenMap } from '../stations/given.ts';
+import { DECIDES_FROM, READS, STATIONS, type StationOutputs } from '../stations/index.ts';
+import type { JoinInput } from '../stations/join/input.ts';
+import { type Proposal, type Proposed, propose } from '../stations/join/propose.ts';
+import { type GraftOffer, graftOffers, type RepairSpot } from '../stations/join/repair/offers.ts';
+import { joins } from '../stations/join/vectors.ts';
+import { sidesOf } from '../stations/shape.ts';
+import { cropTurn } from '../stations/square/geometry.ts';
+import { cropOffers } from '../stations/square/offers/crop-offers.ts';
+import type { CropOffer } from '../stations/square/offers/offer.ts';
+import {
+  type Frame,
+  NOTHING_TO_DECIDE,
+  type SourceInput,
+  STATION_NAMES,
+  type Station,
+  type StationName,
+} from '../stations/types.ts';
+import type { Verdict } from '../verdict.ts';
+import type { Cache } from './cache.ts';
+import { breather, type WorkContext } from './context.ts';
+import { type EngineHost, type Evaluation, type EvaluationRequest, WORKING_SIZE } from './evaluation.ts';
+import { contentKey } from './hash.ts';
+import { neededShortEdge, reductionFor } from './needed.ts';
+import type { StoredDecision } from './recipe.ts';
+
+interface Stage {
+  key: string;
+  output: unknown;
+  fresh: boolean;
+}
+
+type AnyStation = Station<SettingsOf, unknown, unknown, unknown>;
+
+/** Share of the whole that each station usually takes, for an honest progress bar. */
+const WEIGHT: Record<StationName, number> = {
+  source: 4,
+  square: 22,
+  even: 6,
+  join: 14,
+  gauge: 8,
+  relief: 36,
+  finish: 4,
+  crate: 6,
+};
+
+/** Version of the computation; raise it when results change, so that old decisions are made anew. */
+const COMPUTATION = 3;
+
+/** One evaluation: which stages there are, what they hang on, and what of them is made already. */
+export class Walk {
+  #host: EngineHost;
+  #cache: Cache;
+  #request: EvaluationRequest;
+  #stages = new Map<string, Promise<Stage>>();
+  #decisions: Partial<Record<StationName, StoredDecision>>;
+  #timings: Partial<Record<StationName, number>> = {};
+  #done = 0;
+  #reported = 0;
+  #at = 0;
+  #total: number;
+  #path: StationName[];
+  #size: number;
+
+  constructor(host: EngineHost, cache: Cache, request: EvaluationRequest) {
+    this.#host = host;
+    this.#cache = cache;
+    this.#request = request;
+    this.#decisions = { ...request.recipe.decisions };
+    this.#size = request.size ?? request.recipe.stations.square.size;
+    const last = STATION_NAMES.indexOf(request.until ?? 'crate');
+    this.#path = STATION_NAMES.slice(0, last + 1);
+    this.#total = this.#path.reduce((sum, name) => sum + WEIGHT[name], 0);
+  }
+
+  async run(): Promise<Evaluation> {
+    const outputs: Record<string, unknown> = {};
+    const verdicts: Partial<Record<StationName, Verdict>> = {};
+    for (const [at, name] of this.#path.entries()) {
+      this.#at = at;
+      const start = performance.now();
+      const stage = await this.#stage(name, this.#size);
+      outputs[name] = stage.output;
+      await this.#request.onOutput?.(name, outputs as Partial<StationOutputs>);
+      if (this.#request.withoutVerdicts) continue;
+      const verdict = await this.#verdict(name, stage);
+      verdicts[name] = verdict;
+      this.#timings[name] = stage.fresh ? performance.now() - start : 0;
+      this.#done += WEIGHT[name];
+      this.#report(name, this.#done);
+      this.#request.onStation?.(name, verdict, outputs as Partial<StationOutputs>);
+    }
+    const { recipe } = this.#request;
+    return {
+      outputs: outputs as Partial<StationOutputs>,
+      verdicts,
+      recipe: { ...recipe, decisions: this.#decisions },
+      frame: this.#frame(this.#size),
+      timings: this.#timings,
+    };
+  }
+
+  async propose(onProposal: (proposal: Proposal, done: number) => void): Promise<Proposed> {
+    const { input, keys } = await this.#inputs('join', WORKING_SIZE);
+    const context = this.#context('join', this.#partsKey('join', WORKING_SIZE, keys));
+    const chosen = this.#request.recipe.stations.join;
+    return propose(input as JoinInput, this.#frame(WORKING_SIZE), chosen, context, onProposal);
+  }
+
+  async cropOffers(): Promise<CropOffer[]> {
+    const { output, key } = await this.#stage('source', WORKING_SIZE);
+    const { picture } = output as StationOutputs['source'];
+    const { turnDegrees, shape } = this.#request.recipe.stations.square;
+    return cropOffers(picture, turnDegrees, shape, this.#context('source', key).breathe);
+  }
+
+  async graftOffers(spot: RepairSpot): Promise<GraftOffer[]> {
+    const { input, keys } = await this.#inputs('join', WORKING_SIZE);
+    const { even, square } = input as JoinInput;
+    const { output } = await this.#stage('join', WORKING_SIZE);
+    const { breathe } = this.#context('join', this.#partsKey('join', WORKING_SIZE, keys));
+    const photo = { picture: even.picture, margins: square.margins };
+    const { picture } = output as StationOutputs['join'];
+    return graftOffers(picture, photo, spot, this.#frame(WORKING_SIZE).edges, breathe);
+  }
+
+  /** Progress never goes back. */
+  #report(name: StationName, weight: number): void {
+    const now = weight / this.#total;
+    if (now <= this.#reported) return;
+    this.#reported = now;
+    this.#request.onProgress?.(name, now);
+  }
+
+  #frame(size: number): Frame {
+    const { source, recipe } = this.#request;
+    const { square, join } = recipe.stations;
+    const on = joins(join.axes);
+    return {
+      size,
+      ...sidesOf(square.shape, size),
+      shape: square.shape,
+      wantedSize: square.size,
+      edgeMetres: square.edgeMetres,
+      edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' },
+      seed: recipe.seed,
+      turnDegrees: cropTurn(source.width, source.height, square),
+    };
+  }
+
+  #settings(name: StationName): Values<SettingsOf> {
+    return this.#request.recipe.stations[name] as Values<SettingsOf>;
+  }
+
+  /** Settings that change the station's own result: size and edge act through the frame, words on a picture not at all. */
+  #keySettings(name: StationName): unknown {
+    if (name === 'source') {
+      const { reads, given, givenGreen } = this.#request.recipe.stations.source;
+      return [
+        reads,
+        givenGreen,
+        Object.entries(given)
+          .map(([map, ref]) => `${map} ${ref?.sha256}`)
+          .sort(),
+      ];
+    }
+    if (name !== 'square') return this.#settings(name);
+    const { size: _size, edgeMetres: _edge, ...rest } = this.#request.recipe.stations.square;
+    return rest;
+  }
+
+  #station(name: StationName): AnyStation {
+    return STATIONS[name] as unknown as AnyStation;
+  }
+
+  #context(name: StationName, key: string): WorkContext {
+    const { signal } = this.#request;
+    return {
+      breathe: breather(signal, (done) => {
+        // What is settled at the working size on the way is a part of the station that asked for it.
+        const asking = this.#path[this.#at];
+        this.#report(asking, this.#done + Math.min(WEIGHT[asking], WEIGHT[name] * done));
+      }),
+      part: async (part, dependsOn, make) => {
+        const partKey = contentKey([key, part, dependsOn]);
+        const kept = this.#cache.get<Awaited<ReturnType<typeof make>>>(partKey);
+        if (kept !== undefined) return kept;
+        const made = await make();
+        this.#cache.set(partKey, made);
+        return made;
+      },
+    };
+  }
+
+  #stage(name: StationName, size: number): Promise<Stage> {
+    const id = `${name}@${size}`;
+    let stage = this.#stages.get(id);
+    if (!stage) {
+      stage = this.#makeStage(name, size);
+      this.#stages.set(id, stage);
+    }
+    return stage;
+  }
+
+  async #inputs(
+    name: StationName,
+    size: number,
+    reads = READS[name],
+  ): Promise<{ input: unknown; keys: string[] }> {
+    if (name === 'source') {
+      const { source, recipe } = this.#request;
+      const reduction = reductionFor(source, neededShortEdge(recipe, size, source));
+      return { input: null, keys: [source.sha256, String(reduction)] };
+    }
+    const stages = await Promise.all(
+      reads.map(async (read) => [read, await this.#stage(read, size)] as const),
+    );
+    const keys = stages.map(([, stage]) => stage.key);
+    const outputs = Object.fromEntries(stages.map(([read, stage]) => [read, stage.output]));
+    if (name === 'relief') {
+      const withOcclusion = size !== this.#size || !this.#request.withoutOcclusion;
+      return { input: { ...outputs, withOcclusion }, keys: [...keys, String(withOcclusion)] };
+    }
+    return { input: READS[name].length === 1 ? outputs[READS[name][0]] : outputs, keys };
+  }
+
+  async #decided(name: StationName): Promise<unknown> {
+    const station = this.#station(name);
+    if (station.decide === NOTHING_TO_DECIDE.decide) return null;
+    const frame = this.#frame(WORKING_SIZE);
+    const inputKey = await this.#originKey(name);
+    const key = contentKey([COMPUTATION, name, inputKey, station.decidesOn(this.#settings(name), frame)]);
+    const known = this.#decisions[name];
+    if (known?.key === key) return known.data;
+    const kept = this.#cache.get<StoredDecision>(`decision ${key}`);
+    if (kept) {
+      this.#decisions[name] = kept;
+      return kept.data;
+    }
+    const { input, keys } = await this.#inputs(name, WORKING_SIZE, DECIDES_FROM[name]);
+    // Where it is decided from all that is read, the run at the working size has the same parts.
+    const context = this.#context(name, this.#partsKey(name, WORKING_SIZE, keys));
+    const data = await station.decide(input, this.#settings(name), frame, context);
+    if (data !== null) {
+      this.#decisions[name] = { key, data };
+      this.#cache.set(`decision ${key}`, { key, data });
+    }
+    return data;
+  }
+
+  /** Parts of a station outlive changes of its other dials, so they hang on its input alone. */
+  #partsKey(name: StationName, size: number, keys: string[]): string {
+    return contentKey([COMPUTATION, name, size, keys.slice(0, READS[name].length)]);
+  }
+
+  /** What stands before a station, without any size: the source, and the settings on the way to it. */
+  async #originKey(name: StationName): Promise<string> {
+    const before = DECIDES_FROM[name].map((read) => this.#pathKey(read));
+    return contentKey([this.#request.source.sha256, before]);
+  }
+
+  #pathKey(name: StationName): string {
+    return contentKey([name, this.#keySettings(name), READS[name].map((read) => this.#pathKey(read))]);
+  }
+
+  async #makeStage(name: StationName, size: number): Promise<Stage> {
+    const station = this.#station(name);
+    const decided = await this.#decided(name);
+    const { input, keys } = await this.#inputs(name, size);
+    const frame = this.#frame(size);
+    const inFrame = name === 'relief' ? frame.edgeMetres : null;
+    const key = contentKey([COMPUTATION, name, size, keys, this.#keySettings(name), decided, inFrame]);
+    const kept = this.#cache.get<{ output: unknown }>(key);
+    if (kept) return { key, output: kept.output, fresh: false };
+    const context = this.#context(name, this.#partsKey(name, size, keys));
+    await context.breathe(0);
+    const output = await station.run(
+      await this.#filled(name, input, size),
+      this.#settings(name),
+      decided,
+      frame,
+      context,
+    );
+    this.#cache.set(key, { output });
+    return { key, output, fresh: true };
+  }
+
+  /** The source's samples are fetched only when its stage is really made. */
+  async #filled(name: StationName, input: unknown, size: number): Promise<unknown> {
+    if (name !== 'source') return input;
+    const { source, recipe } = this.#request;
+    const shortEdge = neededShortEdge(recipe, size, source);
+    const given: SourceInput['given'] = {};
+    const { given: refs, reads } = recipe.stations.source;
+    for (const [map, ref] of Object.entries(refs) as [GivenMap, SourceRef][]) {
+      given[map] = await this.#host.pixels(ref, shortEdge, 'data');
+    }
+    const kind = reads === 'data' ? 'data' : 'colour';
+    return { pixels: await this.#host.pixels(source, shortEdge, kind), given } satisfies SourceInput;
+  }
+
+  async #verdict(name: StationName, stage: Stage): Promise<Verdict> {
+    const frame = this.#frame(this.#size);
+    const key = contentKey(['verdict', stage.key, frame.edgeMetres, frame.wantedSize]);
+    const kept = this.#cache.get<Verdict>(key);
+    if (kept) return kept;
+    const { input } = await this.#inputs(name, this.#size);
+    const decided = await this.#decided(name);
+    const verdict = this.#station(name).verdict(stage.output, input, this.#settings(name), decided, frame);
+    this.#cache.set(key, verdict);
+    return verdict;
+  }
+}
