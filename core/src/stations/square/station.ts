@@ -33,6 +33,7 @@ const settings = {
     names: SIZES.map((size) => `${size} px`),
   }),
   shape: choice({
+    ofPicture: true,
     label: 'Shape',
     help: 'Width to height of the tile: square, twice as wide, or twice as high.',
     default: '1:1',
