@@ -1,16 +1,19 @@
 import { type Edges, edgeTable } from '../raster/edges.ts';
 
-/** One smoothing of the B3-spline kernel (1 4 6 4 1)/16 with `hole` pixels between taps. */
+/**
+ * One smoothing of the B3-spline kernel (1 4 6 4 1)/16 with `hole` pixels between taps. `middle` is room for the
+ * half-done plane, for who smooths often.
+ */
 export function atrousSmooth(
   plane: Float32Array,
   width: number,
   height: number,
   hole: number,
   edges: Edges,
+  middle = new Float32Array(plane.length),
 ): Float32Array {
   const reach = 2 * hole;
   const columns = edgeTable(width, reach, reach, edges.x);
-  const middle = new Float32Array(plane.length);
   for (let y = 0; y < height; y++) {
     const row = y * width;
     for (let x = 0; x < width; x++) {
