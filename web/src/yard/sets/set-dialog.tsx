@@ -116,6 +116,14 @@ export function SetDialog({ dropped, projectId, onEnd }: SetDialogProps) {
             ))}
           </tbody>
         </table>
+        {(problems.length > 0 || failure) && (
+          <Alert severity="warning" variant="outlined">
+            {failure && <div>{failure}</div>}
+            {problems.map((problem) => (
+              <div key={problem}>{problem}</div>
+            ))}
+          </Alert>
+        )}
         {normal && (
           <GreenQuestion
             sha256={normal.sha256}
@@ -126,14 +134,6 @@ export function SetDialog({ dropped, projectId, onEnd }: SetDialogProps) {
         <Box sx={{ maxWidth: 420 }}>
           <WhereFromFields {...whereFrom} onChange={(next) => useWhereFrom.setState(next)} />
         </Box>
-        {(problems.length > 0 || failure) && (
-          <Alert severity="warning" variant="outlined">
-            {failure && <div>{failure}</div>}
-            {problems.map((problem) => (
-              <div key={problem}>{problem}</div>
-            ))}
-          </Alert>
-        )}
       </DialogContent>
       <DialogActions>
         <Button onClick={() => onEnd(null)}>Leave it</Button>
