@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { fft2 } from '../../raster/fft.ts';
+import { fft2, type Spectrum } from '../../raster/fft.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { frequency, OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
 
@@ -42,18 +42,27 @@ export function findSideLight(picture: Raster, degrees: number | null): SideLigh
       re[y * SIDE_PLANE + x] = logs[y * width + x] * hann(x, width) * hann(y, height);
     }
   }
-  const spectrum = fft2({ width: SIDE_PLANE, height: SIDE_PLANE, re, im: new Float64Array(re.length) });
+  return sideLightIn(
+    fft2({ width: SIDE_PLANE, height: SIDE_PLANE, re, im: new Float64Array(re.length) }),
+    degrees,
+  );
+}
+
+/** The same by a spectrum of log luminance; octaves are counted over the longer edge. */
+export function sideLightIn(spectrum: Spectrum, degrees: number | null): SideLight {
   const energy = new Float64Array(OCTAVES);
   const along = new Float64Array(OCTAVES);
   const aside = new Float64Array(OCTAVES);
-  for (let y = 0; y < SIDE_PLANE; y++) {
-    const fy = frequency(y);
-    for (let x = 0; x < SIDE_PLANE; x++) {
-      const fx = frequency(x);
+  const { width, height } = spectrum;
+  const longer = Math.max(width, height);
+  for (let y = 0; y < height; y++) {
+    const fy = (frequency(y, height) * longer) / height;
+    for (let x = 0; x < width; x++) {
+      const fx = (frequency(x, width) * longer) / width;
       const square = fx * fx + fy * fy;
       const octave = Math.floor(octaveOf(Math.sqrt(square)));
       if (octave < 0 || octave >= OCTAVES) continue;
-      const i = y * SIDE_PLANE + x;
+      const i = y * width + x;
       const power = spectrum.re[i] ** 2 + spectrum.im[i] ** 2;
       energy[octave] += power;
       along[octave] += (power * (fx * fx - fy * fy)) / square;

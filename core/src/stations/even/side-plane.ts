@@ -23,7 +23,7 @@ export function sidePlane(picture: Raster): SidePlane {
 }
 
 /** Whole frequencies of the transform, below zero in the second half. */
-export const frequency = (i: number): number => (i < SIDE_PLANE / 2 ? i : i - SIDE_PLANE);
+export const frequency = (i: number, n: number): number => (i < n / 2 ? i : i - n);
 
 /** Octaves in which shading is told from colour, by cycles over the plane: from so many, doubling. */
 export const OCTAVES = 6;

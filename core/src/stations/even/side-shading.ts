@@ -41,9 +41,9 @@ export function sideShading(picture: Raster, { degrees, shares }: SideLight): Sh
   const spectrum = fft2({ width: SIDE_PLANE, height: SIDE_PLANE, re, im: new Float64Array(re.length) });
   const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
   for (let y = 0; y < SIDE_PLANE; y++) {
-    const fy = frequency(y);
+    const fy = frequency(y, SIDE_PLANE);
     for (let x = 0; x < SIDE_PLANE; x++) {
-      const fx = frequency(x);
+      const fx = frequency(x, SIDE_PLANE);
       const square = fx * fx + fy * fy;
       const i = y * SIDE_PLANE + x;
       const octave = octaveOf(Math.sqrt(square));

@@ -7,14 +7,18 @@ import { histogramPercentiles } from '../../raster/histogram.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
-import { choice, number, type Values } from '../../settings/settings.ts';
+import { choice, data, number, type Values } from '../../settings/settings.ts';
 import { turnedNormals } from '../given.ts';
 import { sidesOf } from '../shape.ts';
 import { type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
-import { BAND_COUNT, detailBands, weightedSum } from './bands.ts';
+import { BAND_COUNT, detailBands } from './bands.ts';
 import { cavityMap, localRelief } from './cavity.ts';
+import { GRAINY, polarityEvidence } from './evidence.ts';
+import { GREYS, greyOf } from './grey.ts';
+import { type HeightShape, type RawHeight, shapedHeight, spreadsOf, spreadsSchema } from './height.ts';
 import { NORMAL_Y, normalMap } from './normal.ts';
 import { visibility } from './occlusion.ts';
+import { fromAbove, lightInTile, slantHeight } from './slant.ts';
 
 const bandWeight = (n: number, value: number) =>
   number({
@@ -45,6 +49,13 @@ const settings = {
     options: ['bright', 'dark'],
     names: ['Bright', 'Dark'],
   }),
+  heightFrom: choice({
+    label: 'Height from',
+    help: 'tone: bright or dark parts stand out. light: the shading by slanting light, as the photo had it before Even. both: four parts of the second to six of the first.',
+    default: 'tone',
+    options: ['tone', 'light', 'both'],
+    names: ['Tone', 'Slanting light', 'Both'],
+  }),
   normalY: choice({
     label: 'Green points',
     help: 'The direction in the picture that the normal map’s green points to.',
@@ -58,6 +69,73 @@ const settings = {
   band4: bandWeight(4, 1.4),
   band5: bandWeight(5, 1.6),
   band6: bandWeight(6, 1.2),
+  grey: choice({
+    label: 'Grey',
+    help: 'From what of the colour height is read: luminance, the darkest channel, one channel, or nearness to a colour.',
+    group: 'Read from',
+    default: 'luminance',
+    options: GREYS,
+    names: ['Luminance', 'Darkest channel', 'Red', 'Green', 'Blue', 'Nearness to a colour'],
+  }),
+  greyColour: data<string>({
+    label: 'The colour',
+    help: 'The colour, sRGB as #rrggbb, to which nearness is measured.',
+    group: 'Read from',
+    default: '#808080',
+    schema: v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i)),
+    example: '"#8a7f70"',
+    words: (value) => value,
+  }),
+  lightFrom: choice({
+    ofPicture: true,
+    label: 'Light from',
+    help: 'From where the slanting light comes: found in the photo (then taken to come from above), or set by hand.',
+    group: 'Slanting light',
+    default: 'found',
+    options: ['found', 'hand'],
+    names: ['Found', 'By hand'],
+  }),
+  lightDegrees: number({
+    ofPicture: true,
+    label: 'By hand',
+    help: 'Where the light comes from, clockwise from the top of the picture; used where it is set by hand.',
+    group: 'Slanting light',
+    default: 315,
+    min: 0,
+    max: 360,
+    step: 1,
+    unit: '°',
+  }),
+  flatten: number({
+    label: 'Flatten',
+    help: 'How much of broad swelling, wider than about a third of the tile, is taken out of the height.',
+    group: 'Shape',
+    default: 0,
+    min: 0,
+    max: 1,
+    step: 0.05,
+    unit: '',
+  }),
+  softMm: number({
+    label: 'Softness',
+    help: 'Detail finer than this is smoothed out of the height.',
+    group: 'Shape',
+    default: 0,
+    min: 0,
+    max: 50,
+    step: 0.1,
+    unit: 'mm',
+  }),
+  noiseFloor: number({
+    label: 'Noise floor',
+    help: 'Detail of the two finest bands weaker than this, in their usual spread, is taken for grain and left out.',
+    group: 'Shape',
+    default: 0,
+    min: 0,
+    max: 2,
+    step: 0.05,
+    unit: '×',
+  }),
   kernel: choice({
     label: 'Kernel',
     help: 'How slopes are read from the height: sharp keeps the finest detail, the others are softer.',
@@ -126,12 +204,21 @@ export interface ReliefInput {
   withOcclusion: boolean;
 }
 
-/** Scale of the band sum to 0..1, and the deviation of local relief, at the working size. */
-export interface ReliefDecision {
-  low: number;
-  high: number;
-  cavitySpread: number;
-}
+const decisionSchema = v.strictObject({
+  /** What becomes 0 and 1. */
+  low: v.number(),
+  high: v.number(),
+  /** Deviation of local relief. */
+  cavitySpread: v.number(),
+  spreads: spreadsSchema,
+  /** Where slanting light comes from, clockwise from the top, and how plainly it does. */
+  light: v.strictObject({ degrees: v.number(), plain: v.number() }),
+  /** For bright (above 0) or dark (below) standing out. */
+  evidence: v.strictObject({ shading: v.number(), joints: v.number(), together: v.number() }),
+});
+
+/** What is settled at the working size. */
+export type ReliefDecision = v.InferOutput<typeof decisionSchema>;
 
 const weightsOf = (s: Chosen) => [s.band1, s.band2, s.band3, s.band4, s.band5, s.band6].slice(0, BAND_COUNT);
 
@@ -140,19 +227,67 @@ const cavitySigma = (chosen: Chosen, frame: Frame) =>
 
 const FLAT = 1e-5;
 
-async function signedBands(
-  input: ReliefInput,
-  chosen: Chosen,
+/** Everything the height hangs on, but for its depth. */
+const shapeKey = (chosen: Chosen) => [
+  weightsOf(chosen),
+  chosen.polarity,
+  chosen.heightFrom,
+  chosen.grey,
+  chosen.grey === 'nearness' ? chosen.greyColour : null,
+  chosen.heightFrom === 'tone' ? null : [chosen.lightFrom, chosen.lightDegrees],
+  chosen.flatten,
+  chosen.softMm,
+  chosen.noiseFloor,
+];
+
+const lightOf = (chosen: Chosen, found: ReliefDecision['light']): number =>
+  chosen.lightFrom === 'hand' ? chosen.lightDegrees : found.degrees;
+
+/** Where slanting light comes from and what speaks for bright or dark, by the tile as it left Join. */
+async function readLight(
+  { join }: ReliefInput,
   frame: Frame,
   context: WorkContext,
-): Promise<Float32Array> {
-  const bands = await context.part('bands', frame.edges, () =>
-    detailBands(luminance(input.join.picture), frame, frame.edges, context.breathe),
-  );
-  const sum = weightedSum(bands, weightsOf(chosen));
-  if (chosen.polarity === 'dark') for (let i = 0; i < sum.length; i++) sum[i] = -sum[i];
-  return sum;
+): Promise<Pick<ReliefDecision, 'light' | 'evidence'>> {
+  return context.part('light', frame.edges, () => {
+    const y = luminance(join.picture);
+    const log = y.map((value) => Math.log(value + 0.01));
+    const { degrees: line, plain } = lightInTile(log, frame);
+    const degrees = fromAbove(line);
+    const slant = slantHeight(y, frame, degrees);
+    return { light: { degrees, plain }, evidence: polarityEvidence(log, slant, plain, frame, frame.edges) };
+  });
 }
+
+function rawHeight(
+  { join }: ReliefInput,
+  chosen: Chosen,
+  light: ReliefDecision['light'],
+  frame: Frame,
+  context: WorkContext,
+): RawHeight {
+  const colour = chosen.grey === 'nearness' ? chosen.greyColour : '';
+  const degrees = lightOf(chosen, light);
+  return {
+    bands: () =>
+      context.part('bands', [frame.edges, chosen.grey, colour], () =>
+        detailBands(greyOf(join.picture, chosen.grey, colour), frame, frame.edges, context.breathe),
+      ),
+    slant: () =>
+      context.part('slant', [frame.edges, chosen.grey, colour, degrees], async () =>
+        slantHeight(greyOf(await join.before(), chosen.grey, colour), frame, degrees),
+      ),
+  };
+}
+
+const shapeOf = (chosen: Chosen, frame: Frame): HeightShape => ({
+  from: chosen.heightFrom,
+  weights: weightsOf(chosen),
+  isDarkHigh: chosen.polarity === 'dark',
+  flatten: chosen.flatten,
+  softSigma: (chosen.softMm / 1000 / frame.edgeMetres / 2.83) * frame.size,
+  noiseFloor: chosen.noiseFloor,
+});
 
 function scaled(bands: Float32Array, { low, high }: { low: number; high: number }): Float32Array {
   if (high - low < FLAT) return new Float32Array(bands.length).fill(0.5);
@@ -206,32 +341,43 @@ async function occlusionMap(
 }
 
 const STEEP_DEGREES = 60;
+/** From here on the evidence is said to be against the dial. */
+const STRONG = 0.5;
+/** Below this no slanting light rules. */
+const PLAIN = 0.06;
 
 /** Relief: height from the tile as it left Join, and what hangs on it. */
 export const relief = station({
   name: 'relief',
   line: 'Read the surface’s shape: height, normal, occlusion, cavity.',
   settings,
-  decision: v.strictObject({ low: v.number(), high: v.number(), cavitySpread: v.number() }),
-  decidesOn: (chosen, frame) => [weightsOf(chosen), chosen.polarity, chosen.cavityMm, frame.edgeMetres],
+  decision: decisionSchema,
+  decidesOn: (chosen, frame) => [shapeKey(chosen), chosen.cavityMm, frame.edgeMetres],
   async decide(input: ReliefInput, chosen, frame, context): Promise<ReliefDecision> {
-    const bands = await signedBands(input, chosen, frame, context);
-    const [low, high] = percentiles(bands, [0.1, 99.9]);
-    const height = input.join.given.height?.planes[0] ?? scaled(bands, { low, high });
+    const { light, evidence } = await readLight(input, frame, context);
+    const raw = rawHeight(input, chosen, light, frame, context);
+    const shape = shapeOf(chosen, frame);
+    const spreads = await spreadsOf(raw, shape);
+    const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges);
+    const [low, high] = percentiles(sum, [0.1, 99.9]);
+    const height = input.join.given.height?.planes[0] ?? scaled(sum, { low, high });
     const local = localRelief(height, frame, cavitySigma(chosen, frame), frame.edges);
     const { deviation } = statistics(local);
-    return { low, high, cavitySpread: deviation < FLAT ? 0 : deviation };
+    return { low, high, cavitySpread: deviation < FLAT ? 0 : deviation, spreads, light, evidence };
   },
   async run(input, chosen, decided, frame, context): Promise<ReliefOutput> {
-    const { low, high, cavitySpread } = decided;
+    const { low, high, cavitySpread, spreads, light } = decided;
     const { given } = input.join;
     const height = await context.part(
       'height',
-      [weightsOf(chosen), chosen.polarity, low, high],
-      async () =>
-        given.height?.planes[0] ?? scaled(await signedBands(input, chosen, frame, context), decided),
+      [shapeKey(chosen), low, high, spreads, light, chosen.softMm > 0 ? frame.edgeMetres : null],
+      async () => {
+        if (given.height) return given.height.planes[0];
+        const raw = rawHeight(input, chosen, light, frame, context);
+        return scaled(await shapedHeight(raw, shapeOf(chosen, frame), spreads, frame, frame.edges), decided);
+      },
     );
-    const heightKey = [weightsOf(chosen), chosen.polarity, low, high, frame.edgeMetres];
+    const heightKey = [shapeKey(chosen), low, high, spreads, light, frame.edgeMetres];
     const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;
     const normal = await context.part(
       'normal',
@@ -272,7 +418,8 @@ export const relief = station({
       : null;
     return { height, normal, occlusion, cavity };
   },
-  verdict(output, _input, chosen, _decided, frame) {
+  verdict(output, input, chosen, { evidence, light }, frame) {
+    const isGiven = input.join.given.height !== undefined;
     const [low, high] = histogramPercentiles(output.height, [0.5, 99.5]);
     const nz = output.normal.planes[2];
     const steepZ = Math.cos((STEEP_DEGREES * Math.PI) / 180);
@@ -292,22 +439,52 @@ export const relief = station({
     const range = (high - low) * chosen.depthMm;
     const flat = !(high > low) || range === 0;
     const steepest = (Math.acos(lowestZ) * 180) / Math.PI;
-    const state = flat || steepShare > 2 || tilt > 0.02 ? 'look' : 'fine';
+    const readsTone = !isGiven && chosen.heightFrom !== 'light';
+    const against = (chosen.polarity === 'bright' ? -1 : 1) * evidence.together;
+    const byFoundLight = !isGiven && chosen.heightFrom !== 'tone' && chosen.lightFrom === 'found';
+    const isAgainst = readsTone && against > STRONG;
+    const state = flat || steepShare > 2 || tilt > 0.02 || isAgainst ? 'look' : 'fine';
     return {
       state,
       brief: flat ? 'flat' : `${range.toFixed(range < 10 ? 1 : 0)} mm deep`,
       sentence: flat
         ? 'The picture holds no detail to read height from: the surface is flat.'
         : `Height spans ${range.toFixed(1)} mm, ${((100 * range) / 1000 / frame.edgeMetres).toFixed(2)} % of the edge; the steepest slope is ${steepest.toFixed(0)}°.`,
-      advice: flat
-        ? 'Give it depth, or raise a band.'
-        : steepShare > 2
-          ? 'Lower the depth, or the weights of the fine bands: so much steepness is mostly noise.'
+      advice: [
+        flat
+          ? 'Give it depth, or raise a band.'
+          : steepShare > 2
+            ? 'Lower the depth, or the weights of the fine bands: so much steepness is mostly noise.'
+            : '',
+        isAgainst
+          ? `By thin lines and shading ${evidence.together > 0 ? 'bright' : 'dark'} parts stand out here: look at it lit with high turned round.`
           : '',
+        byFoundLight && light.plain < PLAIN
+          ? 'No slanting light rules in this photo: set where it comes from, or read height from tone.'
+          : '',
+        byFoundLight && light.plain > GRAINY
+          ? 'The surface has a grain of its own that looks like light: set by hand where the light comes from.'
+          : '',
+      ]
+        .filter(Boolean)
+        .join(' '),
       figures: [
         { id: 'range', label: 'Height, 99 % of it', value: range, unit: 'mm' },
         { id: 'steep', label: `Steeper than ${STEEP_DEGREES}°`, value: steepShare, unit: '%', limit: 2 },
         { id: 'tilt', label: 'Mean tilt of the normals', value: tilt, unit: '', limit: 0.02 },
+        ...(isGiven
+          ? []
+          : [
+              {
+                id: 'bright',
+                label: 'Bright stands out, by thin lines and shading',
+                value: 50 + 50 * evidence.together,
+                unit: '%',
+              },
+              ...(chosen.heightFrom === 'tone'
+                ? []
+                : [{ id: 'light', label: 'Light from', value: lightOf(chosen, light), unit: '°' }]),
+            ]),
       ],
     };
   },

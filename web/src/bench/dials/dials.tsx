@@ -20,6 +20,7 @@ import { GREY, PANEL } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { STATION_WORDS } from '../words.ts';
 import { ChoiceDial } from './choice-dial.tsx';
+import { ColourDial } from './colour-dial.tsx';
 import { DataDial } from './data-dial.tsx';
 import { Figures } from './figures.tsx';
 import { FlagDial } from './flag-dial.tsx';
@@ -40,6 +41,9 @@ function Dial({ station, name, setting }: { station: StationName; name: string; 
     case 'flag':
       return <FlagDial setting={setting} value={value as boolean} onChange={change} />;
     case 'data':
+      if (typeof value === 'string' && value.startsWith('#')) {
+        return <ColourDial setting={setting} value={value} onChange={change} />;
+      }
       return <DataDial setting={setting} value={value} onChange={change} />;
   }
 }
@@ -48,7 +52,18 @@ function Dial({ station, name, setting }: { station: StationName; name: string; 
 const SHOWN_BY_TOOLS = new Set(['Repair', 'Given maps', 'Where from']);
 
 /** Groups that are seldom needed start folded. */
-const FOLDED = new Set(['Bands', 'What counts', 'Cavity', 'Normal', 'Vectors', 'Side light', 'Leave alone']);
+const FOLDED = new Set([
+  'Bands',
+  'What counts',
+  'Cavity',
+  'Normal',
+  'Vectors',
+  'Side light',
+  'Leave alone',
+  'Read from',
+  'Slanting light',
+  'Shape',
+]);
 
 function Group({
   station,

@@ -1,0 +1,52 @@
+import { gaussian } from '../../filters/gaussian.ts';
+import type { Edges } from '../../raster/edges.ts';
+import { statistics } from '../../raster/statistics.ts';
+import type { Sides } from '../shape.ts';
+
+/** What speaks for bright (above 0) or dark (below 0) standing out, −1…1 each, and both together. */
+export interface PolarityEvidence {
+  /** By the shading under slanting light: how tone goes with the height that shading tells. */
+  shading: number;
+  /** By the thin dark lines of joints and cracks, which lie low, against thin bright ones. */
+  joints: number;
+  together: number;
+}
+
+/** So much each of them is worth. */
+const TRUST = 0.6;
+/** Sigma of what counts as around a thin line, as a share of the longer edge. */
+const AROUND = 1 / 40;
+const CLEAR_LIGHT = 0.25;
+/** A line that rules more than this is a grain of the surface, not light. */
+export const GRAINY = 0.35;
+
+/**
+ * Evidence of whether bright or dark parts stand out. `log` is the logarithm of luminance, `slant` the height by the
+ * shading of slanting light or null, `plain` how plainly light falls from one side (0…1). Joints: skewness of log
+ * luminance against its surroundings, dark tails speaking for low joints.
+ */
+export function polarityEvidence(
+  log: Float32Array,
+  slant: Float32Array | null,
+  plain: number,
+  { width, height }: Sides,
+  edges: Edges,
+): PolarityEvidence {
+  const around = gaussian(log, width, height, Math.max(width, height) * AROUND, edges);
+  const local = log.map((value, i) => value - around[i]);
+  const { mean, deviation } = statistics(local);
+  let cubes = 0;
+  for (const value of local) cubes += (value - mean) ** 3;
+  const skew = deviation > 1e-4 ? cubes / local.length / deviation ** 3 : 0;
+  const joints = Math.tanh(-skew);
+  let shading = 0;
+  if (slant) {
+    const other = statistics(slant);
+    let product = 0;
+    for (let i = 0; i < local.length; i++) product += (local[i] - mean) * (slant[i] - other.mean);
+    const correlation = product / local.length / Math.max(1e-9, deviation * other.deviation);
+    shading = Math.tanh(3 * correlation) * (plain > GRAINY ? 0 : Math.min(1, plain / CLEAR_LIGHT));
+  }
+  // Neither is proof: shadow lies along raised joints too, and from which end light comes is a guess.
+  return { shading, joints, together: Math.tanh(TRUST * (joints + shading)) };
+}

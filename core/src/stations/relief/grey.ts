@@ -1,0 +1,50 @@
+import { luminance } from '../../colour/luminance.ts';
+import { linearToOklab } from '../../colour/oklab.ts';
+import { srgbToLinear } from '../../colour/srgb.ts';
+import type { Raster } from '../../raster/raster.ts';
+
+/** From what of the colour height is read. */
+export const GREYS = ['luminance', 'darkest', 'red', 'green', 'blue', 'nearness'] as const;
+export type Grey = (typeof GREYS)[number];
+
+/** OKLab distance at which a colour is only half as near. */
+const NEAR = 0.08;
+
+/** Linear RGB of #rrggbb. */
+const linearOf = (hex: string): [number, number, number] =>
+  [1, 3, 5].map((at) => srgbToLinear(Number.parseInt(hex.slice(at, at + 2), 16) / 255)) as [
+    number,
+    number,
+    number,
+  ];
+
+/** How near each pixel's colour is to one: 1 there, a half at 0.08 of OKLab, towards 0 beyond (a Gaussian). */
+function nearnessTo({ planes: [r, g, b] }: Raster, hex: string): Float32Array {
+  const [L, A, B] = linearToOklab(...linearOf(hex));
+  const out = new Float32Array(r.length);
+  const scale = Math.LN2 / NEAR ** 2;
+  for (let i = 0; i < out.length; i++) {
+    const [l, a, bb] = linearToOklab(r[i], g[i], b[i]);
+    out[i] = Math.exp(-scale * ((l - L) ** 2 + (a - A) ** 2 + (bb - B) ** 2));
+  }
+  return out;
+}
+
+/** The grey of a linear picture from which height is read: luminance, the darkest channel, one channel, or nearness to a colour (#rrggbb). */
+export function greyOf(picture: Raster, grey: Grey, colour: string): Float32Array {
+  const [r, g, b] = picture.planes;
+  switch (grey) {
+    case 'luminance':
+      return luminance(picture);
+    case 'darkest':
+      return r.map((value, i) => Math.min(value, g[i], b[i]));
+    case 'red':
+      return r;
+    case 'green':
+      return g;
+    case 'blue':
+      return b;
+    case 'nearness':
+      return nearnessTo(picture, colour);
+  }
+}

@@ -1,0 +1,57 @@
+import { fft2, inverseFft2, type Spectrum } from '../../raster/fft.ts';
+import { type SideLight, sideLightIn } from '../even/side-light.ts';
+import { frequency } from '../even/side-plane.ts';
+import type { Sides } from '../shape.ts';
+
+/** Regularisation: how much a frequency square to the light must not be trusted. */
+const LAMBDA = 0.3;
+/** Cycles over the longer edge below which light and colour, not relief, make the tone. */
+const BROAD = 10;
+
+/** The line of slanting light in a tile that wraps, by its log luminance: no window is needed, no part counts less. */
+export const lightInTile = (log: Float32Array, { width, height }: Sides): SideLight =>
+  sideLightIn(fft2({ width, height, re: Float64Array.from(log), im: new Float64Array(log.length) }), null);
+
+/** From which side a line of light (degrees clockwise from level) comes if it comes from above, clockwise from the top. */
+export function fromAbove(line: number): number {
+  const turn = (line * Math.PI) / 180;
+  const up = Math.sin(turn) > 0 ? -1 : 1;
+  const degrees = (Math.atan2(up * Math.cos(turn), -up * Math.sin(turn)) * 180) / Math.PI;
+  return (degrees + 360) % 360;
+}
+
+/**
+ * Height from the shading by slanting light, linear and on the torus (Pentland 1990): tone is the slope towards the
+ * light, so each frequency is divided by i·k, k the frequency along the light, with what lies square to it held back
+ * (λ) and broad change left out. `grey` is linear, before any light is taken out; `degrees` is where the light comes
+ * from, clockwise from the top of the picture. Sides are powers of two. Returns heights of any scale, mean 0.
+ */
+export function slantHeight(grey: Float32Array, { width, height }: Sides, degrees: number): Float32Array {
+  const mean = grey.reduce((sum, value) => sum + value, 0) / grey.length;
+  const re = Float64Array.from(grey, (value) => value / Math.max(1e-6, mean) - 1);
+  const spectrum: Spectrum = fft2({ width, height, re, im: new Float64Array(re.length) });
+  const turn = (degrees * Math.PI) / 180;
+  const [lx, ly] = [Math.sin(turn), -Math.cos(turn)];
+  const longer = Math.max(width, height);
+  for (let y = 0; y < height; y++) {
+    const fy = frequency(y, height) / height;
+    for (let x = 0; x < width; x++) {
+      const fx = frequency(x, width) / width;
+      const i = y * width + x;
+      const square = (2 * Math.PI) ** 2 * (fx * fx + fy * fy);
+      if (square === 0) {
+        spectrum.re[i] = 0;
+        spectrum.im[i] = 0;
+        continue;
+      }
+      const k = -2 * Math.PI * (fx * lx + fy * ly);
+      const cycles = Math.hypot(fx, fy) * longer;
+      const gain = ((1 - Math.exp(-((cycles / BROAD) ** 2))) * k) / (k * k + LAMBDA * square);
+      // Times conj(i·k)/(k² + λω²).
+      const [a, b] = [spectrum.re[i], spectrum.im[i]];
+      spectrum.re[i] = gain * b;
+      spectrum.im[i] = -gain * a;
+    }
+  }
+  return Float32Array.from(inverseFft2(spectrum).re);
+}

@@ -1,0 +1,42 @@
+import Box from '@mui/material/Box';
+import type { DataSetting } from '@zesty-tile/core';
+import { ColourField } from '../../palettes/colour-field.tsx';
+import { usePalettes } from '../../palettes/use-palettes.ts';
+import { FIGURES, GREY } from '../../theme.ts';
+import { useBench } from '../state.ts';
+import { DialName } from './dial-name.tsx';
+
+interface ColourDialProps {
+  setting: DataSetting;
+  value: string;
+  onChange(value: string): void;
+}
+
+/** One row for a colour: chosen freely, or from the project's palettes. */
+export function ColourDial({ setting, value, onChange }: ColourDialProps) {
+  const { data: palettes } = usePalettes(useBench((s) => s.projectId));
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '92px auto 1fr',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 34,
+      }}
+    >
+      <DialName
+        setting={setting}
+        changed={value !== setting.default}
+        onReset={() => onChange(setting.default)}
+      />
+      <ColourField
+        label={setting.label}
+        hex={value}
+        offered={(palettes ?? []).flatMap((one) => one.colours)}
+        onHex={onChange}
+      />
+      <span style={{ font: `12px ${FIGURES}`, color: GREY.soft }}>{value}</span>
+    </Box>
+  );
+}
