@@ -11,10 +11,12 @@ export interface RawHeight {
   bands(): Promise<Float32Array[]>;
   /** Height by the shading of slanting light, of any scale. */
   slant(): Promise<Float32Array>;
+  /** Height whose slopes are those of a given normal map, as shares of the longer edge; null where none was given. */
+  normals: (() => Promise<Float32Array>) | null;
 }
 
 export interface HeightShape {
-  from: 'tone' | 'light' | 'both';
+  from: 'tone' | 'light' | 'both' | 'normals';
   weights: number[];
   isDarkHigh: boolean;
   /** How much of broad swelling is taken out, 0..1. */
@@ -60,15 +62,20 @@ function toneSum(bands: Float32Array[], shape: HeightShape, fine: Spreads['fine'
   return sum;
 }
 
+const readsLight = ({ from }: HeightShape) => from === 'light' || from === 'both';
+/** Where there is no normal map to read from, tone stands in for it. */
+const readsTone = (raw: RawHeight, { from }: HeightShape) =>
+  from === 'tone' || from === 'both' || (from === 'normals' && !raw.normals);
+
 /** Measures at the working size what must be the same at every size. */
 export async function spreadsOf(raw: RawHeight, shape: HeightShape): Promise<Spreads> {
-  const bands = shape.from === 'light' ? null : await raw.bands();
+  const bands = readsTone(raw, shape) ? await raw.bands() : null;
   const fine: Spreads['fine'] = bands
     ? [statistics(bands[0]).deviation, statistics(bands[1]).deviation]
     : [0, 0];
   return {
     tone: bands ? statistics(toneSum(bands, shape, fine)).deviation : 0,
-    light: shape.from === 'tone' ? 0 : statistics(await raw.slant()).deviation,
+    light: readsLight(shape) ? statistics(await raw.slant()).deviation : 0,
     fine,
   };
 }
@@ -81,9 +88,9 @@ export async function shapedHeight(
   { width, height }: Sides,
   edges: Edges,
 ): Promise<Float32Array> {
-  const tone = shape.from === 'light' ? null : toneSum(await raw.bands(), shape, spreads.fine);
-  const light = shape.from === 'tone' ? null : await raw.slant();
-  let sum = tone ?? light!;
+  const tone = readsTone(raw, shape) ? toneSum(await raw.bands(), shape, spreads.fine) : null;
+  const light = readsLight(shape) ? await raw.slant() : null;
+  let sum = tone ?? light ?? (await raw.normals!());
   if (tone && light) {
     const [a, b] = [
       LIGHT_SHARE / Math.max(1e-9, spreads.light),

@@ -16,6 +16,7 @@ import { cavityMap, localRelief } from './cavity.ts';
 import { GRAINY, polarityEvidence } from './evidence.ts';
 import { GREYS, greyOf } from './grey.ts';
 import { type HeightShape, type RawHeight, shapedHeight, spreadsOf, spreadsSchema } from './height.ts';
+import { heightOfNormals } from './integrate.ts';
 import { NORMAL_Y, normalMap } from './normal.ts';
 import { visibility } from './occlusion.ts';
 import { fromAbove, lightInTile, slantHeight } from './slant.ts';
@@ -51,10 +52,10 @@ const settings = {
   }),
   heightFrom: choice({
     label: 'Height from',
-    help: 'tone: bright or dark parts stand out. light: the shading by slanting light, as the photo had it before Even. both: four parts of the second to six of the first.',
+    help: 'tone: bright or dark parts stand out. light: the shading by slanting light, as the photo had it before Even. both: four parts of the second to six of the first. normals: the slopes of the given normal map.',
     default: 'tone',
-    options: ['tone', 'light', 'both'],
-    names: ['Tone', 'Slanting light', 'Both'],
+    options: ['tone', 'light', 'both', 'normals'],
+    names: ['Tone', 'Slanting light', 'Both', 'The given normals'],
   }),
   normalY: choice({
     label: 'Green points',
@@ -234,11 +235,14 @@ const shapeKey = (chosen: Chosen) => [
   chosen.heightFrom,
   chosen.grey,
   chosen.grey === 'nearness' ? chosen.greyColour : null,
-  chosen.heightFrom === 'tone' ? null : [chosen.lightFrom, chosen.lightDegrees],
+  isLit(chosen) ? [chosen.lightFrom, chosen.lightDegrees] : null,
   chosen.flatten,
   chosen.softMm,
   chosen.noiseFloor,
 ];
+
+/** Whether slanting light is read at all. */
+const isLit = ({ heightFrom }: Chosen) => heightFrom === 'light' || heightFrom === 'both';
 
 const lightOf = (chosen: Chosen, found: ReliefDecision['light']): number =>
   chosen.lightFrom === 'hand' ? chosen.lightDegrees : found.degrees;
@@ -268,6 +272,7 @@ function rawHeight(
 ): RawHeight {
   const colour = chosen.grey === 'nearness' ? chosen.greyColour : '';
   const degrees = lightOf(chosen, light);
+  const { normal } = join.given;
   return {
     bands: () =>
       context.part('bands', [frame.edges, chosen.grey, colour], () =>
@@ -277,6 +282,12 @@ function rawHeight(
       context.part('slant', [frame.edges, chosen.grey, colour, degrees], async () =>
         slantHeight(greyOf(await join.before(), chosen.grey, colour), frame, degrees),
       ),
+    normals: normal
+      ? () =>
+          context.part('of normals', frame.edges, () =>
+            heightOfNormals(turnedNormals(normal, frame.turnDegrees + join.turnDegrees, true)),
+          )
+      : null,
   };
 }
 
@@ -343,6 +354,8 @@ async function occlusionMap(
 const STEEP_DEGREES = 60;
 /** From here on the evidence is said to be against the dial. */
 const STRONG = 0.5;
+/** A depth that differs by more of it disagrees with the given normals. */
+const DEPTH_SLACK = 0.05;
 /** Below this no slanting light rules. */
 const PLAIN = 0.06;
 
@@ -359,7 +372,9 @@ export const relief = station({
     const shape = shapeOf(chosen, frame);
     const spreads = await spreadsOf(raw, shape);
     const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges);
-    const [low, high] = percentiles(sum, [0.1, 99.9]);
+    // Heights of normals are true ones, to their ends; of others a few far ones do not count.
+    const isTrue = chosen.heightFrom === 'normals' && raw.normals !== null;
+    const [low, high] = percentiles(sum, isTrue ? [0, 100] : [0.1, 99.9]);
     const height = input.join.given.height?.planes[0] ?? scaled(sum, { low, high });
     const local = localRelief(height, frame, cavitySigma(chosen, frame), frame.edges);
     const { deviation } = statistics(local);
@@ -418,7 +433,8 @@ export const relief = station({
       : null;
     return { height, normal, occlusion, cavity };
   },
-  verdict(output, input, chosen, { evidence, light }, frame) {
+  verdict(output, input, chosen, decided, frame) {
+    const { evidence, light } = decided;
     const isGiven = input.join.given.height !== undefined;
     const [low, high] = histogramPercentiles(output.height, [0.5, 99.5]);
     const nz = output.normal.planes[2];
@@ -439,11 +455,14 @@ export const relief = station({
     const range = (high - low) * chosen.depthMm;
     const flat = !(high > low) || range === 0;
     const steepest = (Math.acos(lowestZ) * 180) / Math.PI;
-    const readsTone = !isGiven && chosen.heightFrom !== 'light';
+    const isIntegrated = !isGiven && chosen.heightFrom === 'normals' && input.join.given.normal !== undefined;
+    const readsTone = !isGiven && !isIntegrated && chosen.heightFrom !== 'light';
+    const toldMm = isIntegrated ? (decided.high - decided.low) * frame.edgeMetres * 1000 : 0;
+    const isOther = isIntegrated && Math.abs(toldMm - chosen.depthMm) > DEPTH_SLACK * toldMm;
     const against = (chosen.polarity === 'bright' ? -1 : 1) * evidence.together;
-    const byFoundLight = !isGiven && chosen.heightFrom !== 'tone' && chosen.lightFrom === 'found';
+    const byFoundLight = !isGiven && isLit(chosen) && chosen.lightFrom === 'found';
     const isAgainst = readsTone && against > STRONG;
-    const state = flat || steepShare > 2 || tilt > 0.02 || isAgainst ? 'look' : 'fine';
+    const state = flat || steepShare > 2 || tilt > 0.02 || isAgainst || isOther ? 'look' : 'fine';
     return {
       state,
       brief: flat ? 'flat' : `${range.toFixed(range < 10 ? 1 : 0)} mm deep`,
@@ -459,6 +478,9 @@ export const relief = station({
         isAgainst
           ? `By thin lines and shading ${evidence.together > 0 ? 'bright' : 'dark'} parts stand out here: look at it lit with high turned round.`
           : '',
+        isOther
+          ? `The given normals are those of a surface ${toldMm.toFixed(1)} mm deep: set the depth to that, so that height and normals agree.`
+          : '',
         byFoundLight && light.plain < PLAIN
           ? 'No slanting light rules in this photo: set where it comes from, or read height from tone.'
           : '',
@@ -472,7 +494,10 @@ export const relief = station({
         { id: 'range', label: 'Height, 99 % of it', value: range, unit: 'mm' },
         { id: 'steep', label: `Steeper than ${STEEP_DEGREES}°`, value: steepShare, unit: '%', limit: 2 },
         { id: 'tilt', label: 'Mean tilt of the normals', value: tilt, unit: '', limit: 0.02 },
-        ...(isGiven
+        ...(isIntegrated
+          ? [{ id: 'told', label: 'Depth by the given normals', value: toldMm, unit: 'mm' }]
+          : []),
+        ...(!readsTone
           ? []
           : [
               {
@@ -481,9 +506,9 @@ export const relief = station({
                 value: 50 + 50 * evidence.together,
                 unit: '%',
               },
-              ...(chosen.heightFrom === 'tone'
-                ? []
-                : [{ id: 'light', label: 'Light from', value: lightOf(chosen, light), unit: '°' }]),
+              ...(isLit(chosen)
+                ? [{ id: 'light', label: 'Light from', value: lightOf(chosen, light), unit: '°' }]
+                : []),
             ]),
       ],
     };

@@ -1,0 +1,40 @@
+import { inverseFft2, realSpectra } from '../../raster/fft.ts';
+import type { Raster } from '../../raster/raster.ts';
+import { frequency } from '../even/side-plane.ts';
+
+/** Below this a frequency has no slope that the kernel sees. */
+const BLIND = 1e-9;
+
+/** What the fourth-order central difference makes of a wave, without the i. */
+const symbol = (turn: number) => (8 * Math.sin(turn) - Math.sin(2 * turn)) / 6;
+
+/**
+ * The height whose slopes come nearest to those of a normal map on the torus (Frankot & Chellappa 1988), as shares
+ * of the longer edge, mean 0. `normals` are unit vectors with y up, sides powers of two. The symbol is that of the sharp kernel, so that
+ * `normalMap` of the height gives the normals back.
+ */
+export function heightOfNormals(normals: Raster): Float32Array {
+  const { width, height } = normals;
+  const [x, y, z] = normals.planes;
+  const p = x.map((value, i) => -value / Math.max(0.02, z[i]));
+  // Rows run down.
+  const q = y.map((value, i) => value / Math.max(0.02, z[i]));
+  const [P, second] = realSpectra(p, q, width, height);
+  const Q = second!;
+  const re = new Float64Array(width * height);
+  const im = new Float64Array(width * height);
+  for (let j = 0; j < height; j++) {
+    const dy = symbol((2 * Math.PI * frequency(j, height)) / height);
+    for (let i = 0; i < width; i++) {
+      const dx = symbol((2 * Math.PI * frequency(i, width)) / width);
+      const square = dx * dx + dy * dy;
+      if (square < BLIND) continue;
+      const k = j * width + i;
+      // Times conj(i·d): (a + ib)·(−i) = b − ia.
+      re[k] = (dx * P.im[k] + dy * Q.im[k]) / square;
+      im[k] = -(dx * P.re[k] + dy * Q.re[k]) / square;
+    }
+  }
+  const longer = Math.max(width, height);
+  return Float32Array.from(inverseFft2({ width, height, re, im }).re, (value) => value / longer);
+}
