@@ -2,10 +2,22 @@ import * as v from 'valibot';
 import { albedoBand, albedoLimits, CHART, chartLine, NO_LINE } from '../../chart/chart.ts';
 import { luminance } from '../../colour/luminance.ts';
 import { percentiles } from '../../raster/statistics.ts';
-import { choice, flag, number } from '../../settings/settings.ts';
+import { choice, data, flag, number } from '../../settings/settings.ts';
 import { type GaugeOutput, type JoinOutput, station } from '../types.ts';
 import { gaugeMarks, MARK, middleRank } from './marks.ts';
+import { whiteBalanced } from './recolour.ts';
 import { applyTone, type Tone, undoHold } from './tone.ts';
+
+const hex = (label: string, help: string, group: string, value: string) =>
+  data<string>({
+    label,
+    help,
+    group,
+    default: value,
+    schema: v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'must be a colour such as #8a7f70')),
+    example: '"#8a7f70"',
+    words: (given) => given,
+  });
 
 const settings = {
   line: choice({
@@ -19,6 +31,33 @@ const settings = {
     label: 'Fit',
     help: 'Moves the median of what counts into the line’s band and keeps the contrast.',
     default: true,
+  }),
+  fitBy: choice({
+    label: 'Fit by',
+    help: 'median: moved into the band, contrast kept. percentiles: the two below come to the ends of the band, contrast follows.',
+    default: 'median',
+    options: ['median', 'percentiles'],
+    names: ['The median', 'Two percentiles'],
+  }),
+  fitLow: number({
+    label: 'Lower',
+    help: 'The percentile that comes to the lower end of the band, where it is fitted by two.',
+    group: 'Percentiles',
+    default: 10,
+    min: 0.5,
+    max: 49,
+    step: 0.5,
+    unit: '%',
+  }),
+  fitHigh: number({
+    label: 'Upper',
+    help: 'The percentile that comes to the upper end of the band, where it is fitted by two.',
+    group: 'Percentiles',
+    default: 90,
+    min: 51,
+    max: 99.5,
+    step: 0.5,
+    unit: '%',
   }),
   exposure: number({
     label: 'Exposure',
@@ -47,6 +86,38 @@ const settings = {
     step: 0.01,
     unit: '×',
   }),
+  hueDegrees: number({
+    label: 'Turn hue',
+    help: 'Turns every hue, luminance held.',
+    group: 'Recolour',
+    default: 0,
+    min: -180,
+    max: 180,
+    step: 1,
+    unit: '°',
+  }),
+  towards: hex(
+    'Towards',
+    'The colour that all others are pulled towards, luminance held.',
+    'Recolour',
+    '#8a7f70',
+  ),
+  pull: number({
+    label: 'Pull',
+    help: 'How much of the way colours go towards it.',
+    group: 'Recolour',
+    default: 0,
+    min: 0,
+    max: 1,
+    step: 0.01,
+    unit: '',
+  }),
+  white: hex(
+    'Should be grey',
+    'White balance: the colour in the picture that is grey in truth; grey itself changes nothing.',
+    'White balance',
+    '#808080',
+  ),
   hold: flag({
     label: 'Hold lights and darks',
     help: 'Bends what no real surface has softly back inside the limits.',
@@ -78,7 +149,13 @@ const settings = {
 export interface GaugeDecision {
   median: number;
   gain: number;
+  /** Contrast by which two percentiles come to the ends of the band; 1 where it is fitted by the median. */
+  contrast: number;
 }
+
+/** Percentiles this near to one another are one tone, which no contrast spreads. */
+const ALIKE = 0.02;
+const MOST_CONTRAST = 4;
 
 /** Nearest value in the middle half (by ratio) of a band: into the band, off its edges, no further. */
 export function aimFor(median: number, [low, high]: [number, number]): number {
@@ -91,25 +168,46 @@ export const gauge = station({
   name: 'gauge',
   line: 'Bring the albedo to values a real surface has.',
   settings,
-  decision: v.strictObject({ median: v.number(), gain: v.number() }),
-  decidesOn: ({ line, fit, hold, countFrom, countTo }) => [line, fit, hold, countFrom, countTo],
+  decision: v.strictObject({ median: v.number(), gain: v.number(), contrast: v.number() }),
+  decidesOn: ({ line, fit, fitBy, fitLow, fitHigh, hold, countFrom, countTo, white }) => [
+    [line, fit, hold, countFrom, countTo, white],
+    fitBy === 'percentiles' ? [fitLow, fitHigh] : null,
+  ],
   decide(input: JoinOutput, chosen): GaugeDecision {
-    const median = percentiles(luminance(input.picture), [middleRank(chosen)])[0];
+    const [from, to] = [chosen.countFrom, chosen.countTo].sort((a, b) => a - b);
+    // Percentiles of what counts.
+    const rank = (percent: number) => from + ((to - from) * percent) / 100;
+    const [median, low, high] = percentiles(luminance(whiteBalanced(input.picture, chosen.white)), [
+      middleRank(chosen),
+      rank(chosen.fitLow),
+      rank(chosen.fitHigh),
+    ]);
     const line = chartLine(chosen.line);
-    if (!chosen.fit || !line || median <= 0) return { median, gain: 1 };
-    const aim = aimFor(median, albedoBand(line));
+    if (!chosen.fit || !line || median <= 0) return { median, gain: 1, contrast: 1 };
     const limits = albedoLimits(line);
-    return { median, gain: (chosen.hold ? undoHold(aim, limits) : aim) / median };
+    const aimAt = (y: number) => (chosen.hold ? undoHold(y, limits) : y);
+    const band = albedoBand(line);
+    if (chosen.fitBy === 'median' || low <= 0 || high <= low * (1 + ALIKE)) {
+      return { median, gain: aimAt(aimFor(median, band)) / median, contrast: 1 };
+    }
+    const [first, last] = band.map(aimAt);
+    const contrast = Math.min(MOST_CONTRAST, Math.log(last / first) / Math.log(high / low));
+    // Where contrast is bounded, the middle of both still comes to the middle of the band.
+    const middle = Math.sqrt(first * last) * (median / Math.sqrt(low * high)) ** contrast;
+    return { median, gain: middle / median, contrast };
   },
   async run(input, chosen, decided, _frame, context): Promise<GaugeOutput> {
     const gain = decided.gain * 2 ** chosen.exposure;
     const tone: Tone = {
       gain,
-      contrast: chosen.contrast,
+      contrast: chosen.contrast * decided.contrast,
       pivot: Math.max(1e-4, decided.median * gain),
       hold: chosen.hold ? albedoLimits(chartLine(chosen.line)) : null,
     };
-    return { albedo: await applyTone(input.picture, tone, chosen.colour, context.breathe) };
+    const { colour: strength, hueDegrees, towards, pull } = chosen;
+    const balanced = whiteBalanced(input.picture, chosen.white);
+    const recolour = { strength, hueDegrees, towards, pull };
+    return { albedo: await applyTone(balanced, tone, recolour, context.breathe) };
   },
   verdict(output, _input, chosen) {
     const y = luminance(output.albedo);

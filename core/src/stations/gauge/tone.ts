@@ -1,6 +1,7 @@
 import { LUMINANCE } from '../../colour/luminance.ts';
 import { linearToOklab, oklabToLinear } from '../../colour/oklab.ts';
 import { Raster } from '../../raster/raster.ts';
+import { isPlain, type Recolour, recolouring } from './recolour.ts';
 
 /** How luminance is mapped: gain, contrast about a pivot, soft hold at the limits. */
 export interface Tone {
@@ -60,14 +61,13 @@ const MOST_LIFT = 4;
 const BLOCK = 0x8000;
 
 /**
- * Linear RGB through a tone and a colour factor (1 leaves it, 0 is grey): chroma is scaled in OKLab
- * (Ottosson 2020) with luminance Y held, and a colour pushed past 0..1 is drawn towards grey of its own Y.
+ * Linear RGB through a tone and a change of colour in OKLab (Ottosson 2020) with luminance Y held, and a colour pushed past 0..1 is drawn towards grey of its own Y.
  * `breathe` is awaited between blocks of rows.
  */
 export async function applyTone(
   picture: Raster,
   tone: Tone,
-  colour: number,
+  colour: Recolour,
   breathe: (done: number) => Promise<void>,
 ): Promise<Raster> {
   const out = Raster.filled(picture.width, picture.height, 3);
@@ -79,9 +79,17 @@ export async function applyTone(
   return out;
 }
 
-function toneBlock(picture: Raster, out: Raster, tone: Tone, colour: number, from: number, to: number): void {
+function toneBlock(
+  picture: Raster,
+  out: Raster,
+  tone: Tone,
+  colour: Recolour,
+  from: number,
+  to: number,
+): void {
   const [wr, wg, wb] = LUMINANCE;
   const aimOf = luminanceMap(tone);
+  const recolour = isPlain(colour) ? null : recolouring(colour);
   const most = tone.gain * MOST_LIFT;
   const [r0, g0, b0] = picture.planes;
   const [r1, g1, b1] = out.planes;
@@ -94,9 +102,9 @@ function toneBlock(picture: Raster, out: Raster, tone: Tone, colour: number, fro
     let r = r0[i] * ratio + rest;
     let g = g0[i] * ratio + rest;
     let b = b0[i] * ratio + rest;
-    if (colour !== 1) {
+    if (recolour) {
       const [L, a, bb] = linearToOklab(r, g, b);
-      [r, g, b] = oklabToLinear(L, a * colour, bb * colour);
+      [r, g, b] = oklabToLinear(L, ...recolour(L, a, bb));
       const now = wr * r + wg * g + wb * b;
       if (now > 1e-9) {
         const back = aim / now;

@@ -1,6 +1,6 @@
+import { linearOfHex } from '../../colour/hex.ts';
 import { luminance } from '../../colour/luminance.ts';
 import { linearToOklab } from '../../colour/oklab.ts';
-import { srgbToLinear } from '../../colour/srgb.ts';
 import type { Raster } from '../../raster/raster.ts';
 
 /** From what of the colour height is read. */
@@ -10,17 +10,9 @@ export type Grey = (typeof GREYS)[number];
 /** OKLab distance at which a colour is only half as near. */
 const NEAR = 0.08;
 
-/** Linear RGB of #rrggbb. */
-const linearOf = (hex: string): [number, number, number] =>
-  [1, 3, 5].map((at) => srgbToLinear(Number.parseInt(hex.slice(at, at + 2), 16) / 255)) as [
-    number,
-    number,
-    number,
-  ];
-
 /** How near each pixel's colour is to one: 1 there, a half at 0.08 of OKLab, towards 0 beyond (a Gaussian). */
 function nearnessTo({ planes: [r, g, b] }: Raster, hex: string): Float32Array {
-  const [L, A, B] = linearToOklab(...linearOf(hex));
+  const [L, A, B] = linearToOklab(...linearOfHex(hex));
   const out = new Float32Array(r.length);
   const scale = Math.LN2 / NEAR ** 2;
   for (let i = 0; i < out.length; i++) {

@@ -63,6 +63,9 @@ const FOLDED = new Set([
   'Read from',
   'Slanting light',
   'Shape',
+  'Percentiles',
+  'Recolour',
+  'White balance',
 ]);
 
 function Group({

@@ -1,0 +1,50 @@
+import { linearOfHex } from '../../colour/hex.ts';
+import { LUMINANCE } from '../../colour/luminance.ts';
+import { linearToOklab } from '../../colour/oklab.ts';
+import type { Raster } from '../../raster/raster.ts';
+
+/** What is done to colour while luminance is held, in OKLab's a and b. */
+export interface Recolour {
+  /** Strength of colour: 1 leaves it, 0 is grey. */
+  strength: number;
+  hueDegrees: number;
+  /** Towards which colour, #rrggbb, and how much of the way, 0..1. */
+  towards: string;
+  pull: number;
+}
+
+export const isPlain = ({ strength, hueDegrees, pull }: Recolour): boolean =>
+  strength === 1 && hueDegrees === 0 && pull === 0;
+
+/**
+ * A change of a and b for a lightness L: turned about grey, scaled, and drawn towards the aim's own a and b, which
+ * shrink with L as the colours of a surface do in less light.
+ */
+export function recolouring({
+  strength,
+  hueDegrees,
+  towards,
+  pull,
+}: Recolour): (L: number, a: number, b: number) => [number, number] {
+  const turn = (hueDegrees * Math.PI) / 180;
+  const [c, s] = [strength * Math.cos(turn), strength * Math.sin(turn)];
+  const [aimL, aimA, aimB] = linearToOklab(...linearOfHex(towards));
+  const per = pull / Math.max(0.05, aimL);
+  return (L, a, b) => [
+    (1 - pull) * (a * c - b * s) + per * L * aimA,
+    (1 - pull) * (a * s + b * c) + per * L * aimB,
+  ];
+}
+
+/** The picture under light in which a colour (#rrggbb) would be grey of the same luminance; itself where that is grey already. */
+export function whiteBalanced(picture: Raster, white: string): Raster {
+  const rgb = linearOfHex(white);
+  const y = rgb.reduce((sum, value, c) => sum + value * LUMINANCE[c], 0);
+  const gains = rgb.map((value) => (value > 0 ? y / value : 1));
+  if (gains.every((gain) => Math.abs(gain - 1) < 1e-6)) return picture;
+  return picture.mapPlanes((plane, c) => {
+    const out = new Float32Array(plane.length);
+    for (let i = 0; i < out.length; i++) out[i] = gains[c] * plane[i];
+    return out;
+  });
+}
