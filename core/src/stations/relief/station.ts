@@ -51,7 +51,7 @@ const settings = {
     names: ['Bright', 'Dark'],
   }),
   heightFrom: choice({
-    label: 'Height from',
+    label: 'Height by',
     help: 'tone: bright or dark parts stand out. light: the shading by slanting light, as the photo had it before Even. both: four parts of the second to six of the first. normals: the slopes of the given normal map.',
     default: 'tone',
     options: ['tone', 'light', 'both', 'normals'],
