@@ -1,6 +1,6 @@
 import { setsOf } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { type PictureSet, problemsOf, setOf } from '../src/yard/sets/use-sets.ts';
+import { type PictureSet, problemsOf, setOf } from '../src/yard/sets/picture-sets.ts';
 
 const dropped = (...names: string[]): PictureSet => setOf(setsOf(names.map((name) => ({ name }) as File))[0]);
 /** The set with all its pictures read, of these sides. */

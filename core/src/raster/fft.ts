@@ -39,6 +39,9 @@ function transform(spectrum: Spectrum, inverse: boolean): Spectrum {
   return { width, height, re, im };
 }
 
+/** The whole frequency at place `i` of a transform of `n`: below zero in the second half. */
+export const frequency = (i: number, n: number): number => (i < n / 2 ? i : i - n);
+
 /** Forward 2-D transform of a complex plane, not scaled. @throws RangeError off powers of two. */
 export function fft2(spectrum: Spectrum): Spectrum {
   return transform(spectrum, false);

@@ -77,6 +77,15 @@ export const data = <T>(setting: Omit<DataSetting<T>, 'type'>): DataSetting<T> =
   ...setting,
 });
 
+/** A colour, sRGB as #rrggbb. */
+export const colour = (setting: Omit<DataSetting<string>, 'type' | 'schema' | 'example' | 'words'>) =>
+  data<string>({
+    ...setting,
+    schema: v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'must be a colour such as #8a7f70')),
+    example: '"#8a7f70"',
+    words: (value) => value,
+  });
+
 /** The default of every setting. */
 export function defaultsOf<S extends SettingsOf>(settings: S): Values<S> {
   return Object.fromEntries(Object.entries(settings).map(([key, s]) => [key, s.default])) as Values<S>;

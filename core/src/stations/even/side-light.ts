@@ -1,7 +1,7 @@
 import * as v from 'valibot';
-import { fft2, type Spectrum } from '../../raster/fft.ts';
+import { fft2, frequency, type Spectrum } from '../../raster/fft.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { frequency, OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
+import { OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
 
 export const sideLightSchema = v.strictObject({
   degrees: v.number(),

@@ -22,9 +22,6 @@ export function sidePlane(picture: Raster): SidePlane {
   return { width, height, logs: logs.map((value) => value - mean) };
 }
 
-/** Whole frequencies of the transform, below zero in the second half. */
-export const frequency = (i: number, n: number): number => (i < n / 2 ? i : i - n);
-
 /** Octaves in which shading is told from colour, by cycles over the plane: from so many, doubling. */
 export const OCTAVES = 6;
 const FIRST_CYCLES = 4;

@@ -1,7 +1,7 @@
-import { fft2, inverseFft2 } from '../../raster/fft.ts';
+import { fft2, frequency, inverseFft2 } from '../../raster/fft.ts';
 import type { Raster } from '../../raster/raster.ts';
 import type { SideLight } from './side-light.ts';
-import { frequency, OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
+import { OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
 
 /** Logarithms of shading on a grid over the picture. */
 export interface ShadingField {

@@ -2,22 +2,11 @@ import * as v from 'valibot';
 import { albedoBand, albedoLimits, CHART, chartLine, NO_LINE } from '../../chart/chart.ts';
 import { luminance } from '../../colour/luminance.ts';
 import { percentiles } from '../../raster/statistics.ts';
-import { choice, data, flag, number } from '../../settings/settings.ts';
+import { choice, colour, flag, number } from '../../settings/settings.ts';
 import { type GaugeOutput, type JoinOutput, station } from '../types.ts';
 import { gaugeMarks, MARK, middleRank } from './marks.ts';
 import { whiteBalanced } from './recolour.ts';
 import { applyTone, type Tone, undoHold } from './tone.ts';
-
-const hex = (label: string, help: string, group: string, value: string) =>
-  data<string>({
-    label,
-    help,
-    group,
-    default: value,
-    schema: v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'must be a colour such as #8a7f70')),
-    example: '"#8a7f70"',
-    words: (given) => given,
-  });
 
 const settings = {
   line: choice({
@@ -96,12 +85,12 @@ const settings = {
     step: 1,
     unit: '°',
   }),
-  towards: hex(
-    'Towards',
-    'The colour that all others are pulled towards, luminance held.',
-    'Recolour',
-    '#8a7f70',
-  ),
+  towards: colour({
+    label: 'Towards',
+    help: 'The colour that all others are pulled towards, luminance held.',
+    group: 'Recolour',
+    default: '#8a7f70',
+  }),
   pull: number({
     label: 'Pull',
     help: 'How much of the way colours go towards it.',
@@ -112,12 +101,12 @@ const settings = {
     step: 0.01,
     unit: '',
   }),
-  white: hex(
-    'Should be grey',
-    'White balance: the colour in the picture that is grey in truth; grey itself changes nothing.',
-    'White balance',
-    '#808080',
-  ),
+  white: colour({
+    label: 'Should be grey',
+    help: 'White balance: the colour in the picture that is grey in truth; grey itself changes nothing.',
+    group: 'White balance',
+    default: '#808080',
+  }),
   hold: flag({
     label: 'Hold lights and darks',
     help: 'Bends what no real surface has softly back inside the limits.',
@@ -204,9 +193,9 @@ export const gauge = station({
       pivot: Math.max(1e-4, decided.median * gain),
       hold: chosen.hold ? albedoLimits(chartLine(chosen.line)) : null,
     };
-    const { colour: strength, hueDegrees, towards, pull } = chosen;
+    const { hueDegrees, towards, pull } = chosen;
     const balanced = whiteBalanced(input.picture, chosen.white);
-    const recolour = { strength, hueDegrees, towards, pull };
+    const recolour = { strength: chosen.colour, hueDegrees, towards, pull };
     return { albedo: await applyTone(balanced, tone, recolour, context.breathe) };
   },
   verdict(output, _input, chosen) {

@@ -1,6 +1,5 @@
-import { inverseFft2, realSpectra } from '../../raster/fft.ts';
+import { frequency, inverseFft2, realSpectra } from '../../raster/fft.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { frequency } from '../even/side-plane.ts';
 
 /** Below this a frequency has no slope that the kernel sees. */
 const BLIND = 1e-9;

@@ -1,6 +1,5 @@
-import { fft2, inverseFft2, type Spectrum } from '../../raster/fft.ts';
+import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
 import { type SideLight, sideLightIn } from '../even/side-light.ts';
-import { frequency } from '../even/side-plane.ts';
 import type { Sides } from '../shape.ts';
 
 /** Regularisation: how much a frequency square to the light must not be trusted. */

@@ -7,7 +7,7 @@ import { histogramPercentiles } from '../../raster/histogram.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
-import { choice, data, number, type Values } from '../../settings/settings.ts';
+import { choice, colour, number, type Values } from '../../settings/settings.ts';
 import { turnedNormals } from '../given.ts';
 import { sidesOf } from '../shape.ts';
 import { type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
@@ -78,14 +78,11 @@ const settings = {
     options: GREYS,
     names: ['Luminance', 'Darkest channel', 'Red', 'Green', 'Blue', 'Nearness to a colour'],
   }),
-  greyColour: data<string>({
+  greyColour: colour({
     label: 'The colour',
-    help: 'The colour, sRGB as #rrggbb, to which nearness is measured.',
+    help: 'The colour to which nearness is measured.',
     group: 'Read from',
     default: '#808080',
-    schema: v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i)),
-    example: '"#8a7f70"',
-    words: (value) => value,
   }),
   lightFrom: choice({
     ofPicture: true,
@@ -270,17 +267,17 @@ function rawHeight(
   frame: Frame,
   context: WorkContext,
 ): RawHeight {
-  const colour = chosen.grey === 'nearness' ? chosen.greyColour : '';
+  const near = chosen.grey === 'nearness' ? chosen.greyColour : '';
   const degrees = lightOf(chosen, light);
   const { normal } = join.given;
   return {
     bands: () =>
-      context.part('bands', [frame.edges, chosen.grey, colour], () =>
-        detailBands(greyOf(join.picture, chosen.grey, colour), frame, frame.edges, context.breathe),
+      context.part('bands', [frame.edges, chosen.grey, near], () =>
+        detailBands(greyOf(join.picture, chosen.grey, near), frame, frame.edges, context.breathe),
       ),
     slant: () =>
-      context.part('slant', [frame.edges, chosen.grey, colour, degrees], async () =>
-        slantHeight(greyOf(await join.before(), chosen.grey, colour), frame, degrees),
+      context.part('slant', [frame.edges, chosen.grey, near, degrees], async () =>
+        slantHeight(greyOf(await join.before(), chosen.grey, near), frame, degrees),
       ),
     normals: normal
       ? () =>

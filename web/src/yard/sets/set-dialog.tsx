@@ -15,7 +15,14 @@ import { GreenQuestion, useGreen } from '../../stations/source/green-question.ts
 import { ROLE_WORDS } from '../../stations/source/role-words.ts';
 import { useWhereFrom, WhereFromFields } from '../../stations/source/where-from.tsx';
 import { FIGURES, GREY } from '../../theme.ts';
-import { makeTileOfSet, type PictureSet, problemsOf, readMember, type SetMember, setOf } from './use-sets.ts';
+import {
+  makeTileOfSet,
+  type PictureSet,
+  problemsOf,
+  readMember,
+  type SetMember,
+  setOf,
+} from './picture-sets.ts';
 
 function Member({ member, onRole }: { member: SetMember; onRole(role: SetMember['role']): void }) {
   const { file, picture, refused, role, doubt } = member;
