@@ -40,6 +40,7 @@ export type Spreads = v.InferOutput<typeof spreadsSchema>;
 const LIGHT_SHARE = 0.4;
 const BROAD = 1 / 8;
 const LEAST_SIGMA = 0.3;
+const FLAT = 1e-6;
 
 /** A value below about the floor is drawn to nothing, one well above it stays (Wiener-like coring). */
 function cored(band: Float32Array, floor: number): Float32Array {
@@ -92,9 +93,10 @@ export async function shapedHeight(
   const light = readsLight(shape) ? await raw.slant() : null;
   let sum = tone ?? light ?? (await raw.normals!());
   if (tone && light) {
+    // What does not vary has no part in it.
     const [a, b] = [
-      LIGHT_SHARE / Math.max(1e-9, spreads.light),
-      (1 - LIGHT_SHARE) / Math.max(1e-9, spreads.tone),
+      spreads.light > FLAT ? LIGHT_SHARE / spreads.light : 0,
+      spreads.tone > FLAT ? (1 - LIGHT_SHARE) / spreads.tone : 0,
     ];
     sum = tone.map((value, i) => b * value + a * light[i]);
   }
