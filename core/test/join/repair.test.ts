@@ -91,7 +91,7 @@ describe('a membrane', () => {
       for (let x = 0; x < n; x++) inside[y * n + x] = Number(Math.hypot(x - 32, y - 30) < 26);
     }
     const broken = truth.map((v, i) => (inside[i] ? 99 : v));
-    const filled = membrane(broken, inside, n, n);
+    const filled = membrane(broken, inside, n, n, MIRROR);
     const worst = filled.reduce((most, v, i) => Math.max(most, Math.abs(v - truth[i])), 0);
     expect(worst).to.be.below(0.02);
   });
@@ -100,13 +100,13 @@ describe('a membrane', () => {
     const n = 40;
     const values = noisePlane(n * n, 3);
     const inside = Uint8Array.from(noisePlane(n * n, 4), (v) => Number(v > 0.4));
-    const filled = membrane(values, inside, n, n);
+    const filled = membrane(values, inside, n, n, MIRROR);
     expect(Math.min(...filled)).to.be.at.least(0);
     expect(Math.max(...filled)).to.be.at.most(1);
   });
 
   it('has nothing to hold on to where all is inside', () => {
-    const filled = membrane(new Float32Array(16).fill(3), new Uint8Array(16).fill(1), 4, 4);
+    const filled = membrane(new Float32Array(16).fill(3), new Uint8Array(16).fill(1), 4, 4, MIRROR);
     expect([...filled].every((v) => v === 0)).to.equal(true);
   });
 });
@@ -162,6 +162,28 @@ describe('repairs', () => {
     const here = (await apply(tile, repairs)).planes[0];
     const worst = here.reduce((most, v, i) => Math.max(most, Math.abs(v - there[i])), 0);
     expect(worst).to.be.below(2e-3);
+  });
+
+  it('heal all the way across: what is laid goes on over the edge as it does inside', async () => {
+    const tile = one(planeOf(N, N, (x, y) => 0.3 + 0.2 * Math.sin((2 * Math.PI * (x + 3 * y)) / N)));
+    const across = stroke({
+      kind: 'heal',
+      points: [
+        [0.05, 0.4],
+        [0.95, 0.4],
+      ],
+      offset: [0.25, 0.5],
+      radius: 0.12,
+    });
+    const [plane] = (await apply(tile, [across])).planes;
+    let inside = 0;
+    let edge = 0;
+    for (let y = 40; y < 62; y++) {
+      const row = y * N;
+      edge = Math.max(edge, Math.abs(plane[row] - plane[row + N - 1]));
+      for (let x = 1; x < N; x++) inside = Math.max(inside, Math.abs(plane[row + x] - plane[row + x - 1]));
+    }
+    expect(edge).to.be.at.most(inside);
   });
 
   it('heal: the detail comes from the source, the light from around', async () => {

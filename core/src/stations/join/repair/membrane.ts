@@ -1,3 +1,5 @@
+import { type Edges, edgeIndex, edgeTable } from '../../../raster/edges.ts';
+
 interface Level {
   width: number;
   height: number;
@@ -35,16 +37,16 @@ function coarser({ width, height, kind, value }: Level): Level {
 }
 
 /** Starts the unknown pixels of `fine` from the coarse answer, bilinearly over cells that hold any. */
-function start(fine: Level, coarse: Level): void {
+function start(fine: Level, coarse: Level, edges: Edges): void {
   const { width, height, kind, value } = fine;
   for (let y = 0; y < height; y++) {
     const near = y >> 1;
-    const far = Math.min(coarse.height - 1, Math.max(0, near + (y & 1 ? 1 : -1)));
+    const far = edgeIndex(near + (y & 1 ? 1 : -1), coarse.height, edges.y);
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
       if (kind[i] !== UNKNOWN) continue;
       const p = x >> 1;
-      const q = Math.min(coarse.width - 1, Math.max(0, p + (x & 1 ? 1 : -1)));
+      const q = edgeIndex(p + (x & 1 ? 1 : -1), coarse.width, edges.x);
       let sum = 0;
       let weight = 0;
       for (const [column, row, share] of [
@@ -63,37 +65,29 @@ function start(fine: Level, coarse: Level): void {
   }
 }
 
-function sweep({ width, height, kind, value }: Level, colour: 0 | 1): void {
+/** Over an edge that mirrors a pixel is its own neighbour, so nothing flows there. */
+function sweep(
+  { width, height, kind, value }: Level,
+  columns: Int32Array,
+  edges: Edges,
+  colour: 0 | 1,
+): void {
   for (let y = 0; y < height; y++) {
+    const row = y * width;
+    const up = edgeIndex(y - 1, height, edges.y) * width;
+    const down = edgeIndex(y + 1, height, edges.y) * width;
     for (let x = (y + colour) & 1; x < width; x += 2) {
-      const i = y * width + x;
+      const i = row + x;
       if (kind[i] !== UNKNOWN) continue;
-      let sum = 0;
-      let n = 0;
-      if (x > 0) {
-        sum += value[i - 1];
-        n++;
-      }
-      if (x + 1 < width) {
-        sum += value[i + 1];
-        n++;
-      }
-      if (y > 0) {
-        sum += value[i - width];
-        n++;
-      }
-      if (y + 1 < height) {
-        sum += value[i + width];
-        n++;
-      }
-      value[i] += PUSH * (sum / n - value[i]);
+      const around = value[row + columns[x]] + value[row + columns[x + 2]] + value[up + x] + value[down + x];
+      value[i] += PUSH * (around / 4 - value[i]);
     }
   }
 }
 
 /**
  * A membrane stretched over the pixels where `inside` is not 0, fixed to `values` on the pixels around them
- * (Laplace's equation; over an edge of the plane nothing flows). Returns `values` with the inside filled; where
+ * (Laplace's equation; over an edge that mirrors nothing flows, one that wraps meets the other side). Returns `values` with the inside filled; where
  * nothing around is given, with zeros. From coarse to fine, each level started from the one before (cascadic
  * multigrid, Bornemann & Deuflhard 1996).
  */
@@ -102,7 +96,9 @@ export function membrane(
   inside: Uint8Array,
   width: number,
   height: number,
+  edges: Edges,
 ): Float32Array {
+  const columns = edgeTable(width, 1, 1, edges.x);
   const kind = new Uint8Array(values.length);
   const filled = values.slice();
   let given = 0;
@@ -116,11 +112,12 @@ export function membrane(
         unknown++;
         continue;
       }
+      const row = y * width;
       const beside =
-        (x > 0 && inside[i - 1]) ||
-        (x + 1 < width && inside[i + 1]) ||
-        (y > 0 && inside[i - width]) ||
-        (y + 1 < height && inside[i + width]);
+        inside[row + columns[x]] ||
+        inside[row + columns[x + 2]] ||
+        inside[edgeIndex(y - 1, height, edges.y) * width + x] ||
+        inside[edgeIndex(y + 1, height, edges.y) * width + x];
       if (!beside) continue;
       kind[i] = GIVEN;
       given++;
@@ -134,10 +131,11 @@ export function membrane(
     levels.push(coarser(last));
   }
   for (let k = levels.length - 1; k >= 0; k--) {
-    if (k + 1 < levels.length) start(levels[k], levels[k + 1]);
+    if (k + 1 < levels.length) start(levels[k], levels[k + 1], edges);
+    const across = edgeTable(levels[k].width, 1, 1, edges.x);
     for (let n = 0; n < (k > levels.length - 4 ? COARSEST_SWEEPS : SWEEPS); n++) {
-      sweep(levels[k], 0);
-      sweep(levels[k], 1);
+      sweep(levels[k], across, edges, 0);
+      sweep(levels[k], across, edges, 1);
     }
   }
   return filled;

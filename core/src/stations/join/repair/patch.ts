@@ -76,11 +76,12 @@ function healed(
   inside: Uint8Array,
   box: Box,
   kind: RepairedKind,
+  edges: Edges,
 ): Float32Array {
   const isColour = kind === 'colour';
   const [there, laid] = isColour ? [seen(to), seen(from)] : [to, from];
   const apart = there.map((value, i) => value - laid[i]);
-  const between = membrane(apart, inside, box.width, box.height);
+  const between = membrane(apart, inside, box.width, box.height, edges);
   return laid.map((value, i) => {
     if (!inside[i]) return to[i];
     const mended = Math.max(0, value + between[i]);
@@ -136,8 +137,13 @@ export function patchOf(
   const to = cutBox(tile, cover, edges);
   const inside = Uint8Array.from(cover.values, (value) => Number(value > 0));
   const opacity = isGraft ? 1 : repair.opacity;
+  // A box that goes all the way round meets itself.
+  const around: Edges = {
+    x: cover.width === width ? edges.x : 'mirror',
+    y: cover.height === height ? edges.y : 'mirror',
+  };
   const planes = to.map((values, c) => {
-    const laid = repair.kind === 'clone' ? from[c] : healed(values, from[c], inside, cover, kind);
+    const laid = repair.kind === 'clone' ? from[c] : healed(values, from[c], inside, cover, kind, around);
     return values.map((value, i) => value + opacity * cover.values[i] * (laid[i] - value));
   });
   const { x, y, width: across, height: down } = cover;
