@@ -94,6 +94,8 @@ const OF_THE_WHOLE = new Set([
 const NO_FILTERS = [
   'gauge/recolour.ts',
   'relief/grey.ts',
+  'relief/settings.ts',
+  'relief/occlusion-map.ts',
   'relief/station.ts',
   'relief/horizon.ts',
   'finish/station.ts',

@@ -1,200 +1,22 @@
 import * as v from 'valibot';
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
-import { GRADIENT_KERNELS } from '../../filters/gradient.ts';
-import { type Edges, edgeIndex } from '../../raster/edges.ts';
 import { histogramPercentiles } from '../../raster/histogram.ts';
-import { Raster } from '../../raster/raster.ts';
-import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
-import { choice, colour, number, type Values } from '../../settings/settings.ts';
 import { turnedNormals } from '../given.ts';
-import { sidesOf } from '../shape.ts';
 import { type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
 import { BAND_COUNT, detailBands } from './bands.ts';
 import { cavityMap, localRelief } from './cavity.ts';
 import { GRAINY, polarityEvidence } from './evidence.ts';
-import { GREYS, greyOf } from './grey.ts';
+import { greyOf } from './grey.ts';
 import { type HeightShape, type RawHeight, shapedHeight, spreadsOf, spreadsSchema } from './height.ts';
 import { heightOfNormals } from './integrate.ts';
-import { NORMAL_Y, normalMap } from './normal.ts';
-import { visibility } from './occlusion.ts';
+import { normalMap } from './normal.ts';
+import { occlusionMap } from './occlusion-map.ts';
+import { type ReliefSettings, settings } from './settings.ts';
 import { fromAbove, lightInTile, slantHeight } from './slant.ts';
 
-const bandWeight = (n: number, value: number) =>
-  number({
-    label: `Band ${n}`,
-    help: `Weight of detail of size ${n} of 6, fine to broad, in the height.`,
-    group: 'Bands',
-    default: value,
-    min: 0,
-    max: 3,
-    step: 0.05,
-    unit: '×',
-  });
-
-const settings = {
-  depthMm: number({
-    label: 'Depth',
-    help: 'From the lowest to the highest point of the surface.',
-    default: 8,
-    min: 0,
-    max: 500,
-    step: 0.1,
-    unit: 'mm',
-  }),
-  polarity: choice({
-    label: 'High is',
-    help: 'Whether bright or dark parts of the picture stand out.',
-    default: 'bright',
-    options: ['bright', 'dark'],
-    names: ['Bright', 'Dark'],
-  }),
-  heightFrom: choice({
-    label: 'Height by',
-    help: 'tone: bright or dark parts stand out. light: the shading by slanting light, as the photo had it before Even. both: four parts of the second to six of the first. normals: the slopes of the given normal map.',
-    default: 'tone',
-    options: ['tone', 'light', 'both', 'normals'],
-    names: ['Tone', 'Slanting light', 'Both', 'The given normals'],
-  }),
-  normalY: choice({
-    label: 'Green points',
-    help: 'The direction in the picture that the normal map’s green points to.',
-    default: 'up',
-    options: NORMAL_Y,
-    names: ['Up (+Y)', 'Down (−Y)'],
-  }),
-  band1: bandWeight(1, 0.3),
-  band2: bandWeight(2, 0.6),
-  band3: bandWeight(3, 1),
-  band4: bandWeight(4, 1.4),
-  band5: bandWeight(5, 1.6),
-  band6: bandWeight(6, 1.2),
-  grey: choice({
-    label: 'Grey',
-    help: 'From what of the colour height is read: luminance, the darkest channel, one channel, or nearness to a colour.',
-    group: 'Read from',
-    default: 'luminance',
-    options: GREYS,
-    names: ['Luminance', 'Darkest channel', 'Red', 'Green', 'Blue', 'Nearness to a colour'],
-  }),
-  greyColour: colour({
-    label: 'The colour',
-    help: 'The colour to which nearness is measured.',
-    group: 'Read from',
-    default: '#808080',
-  }),
-  lightFrom: choice({
-    ofPicture: true,
-    label: 'Light from',
-    help: 'From where the slanting light comes: found in the photo (then taken to come from above), or set by hand.',
-    group: 'Slanting light',
-    default: 'found',
-    options: ['found', 'hand'],
-    names: ['Found', 'By hand'],
-  }),
-  lightDegrees: number({
-    ofPicture: true,
-    label: 'By hand',
-    help: 'Where the light comes from, clockwise from the top of the picture; used where it is set by hand.',
-    group: 'Slanting light',
-    default: 315,
-    min: 0,
-    max: 360,
-    step: 1,
-    unit: '°',
-  }),
-  flatten: number({
-    label: 'Flatten',
-    help: 'How much of broad swelling, wider than about a third of the tile, is taken out of the height.',
-    group: 'Shape',
-    default: 0,
-    min: 0,
-    max: 1,
-    step: 0.05,
-    unit: '',
-  }),
-  softMm: number({
-    label: 'Softness',
-    help: 'Detail finer than this is smoothed out of the height.',
-    group: 'Shape',
-    default: 0,
-    min: 0,
-    max: 50,
-    step: 0.1,
-    unit: 'mm',
-  }),
-  noiseFloor: number({
-    label: 'Noise floor',
-    help: 'Detail of the two finest bands weaker than this, in their usual spread, is taken for grain and left out.',
-    group: 'Shape',
-    default: 0,
-    min: 0,
-    max: 2,
-    step: 0.05,
-    unit: '×',
-  }),
-  kernel: choice({
-    label: 'Kernel',
-    help: 'How slopes are read from the height: sharp keeps the finest detail, the others are softer.',
-    group: 'Normal',
-    default: 'sharp',
-    options: GRADIENT_KERNELS,
-    names: ['Sharp', 'Scharr', 'Sobel', 'Prewitt'],
-  }),
-  normalStrength: number({
-    label: 'Strength',
-    help: 'Scales the slopes of the normal map; 1 is true to depth and edge.',
-    group: 'Normal',
-    default: 1,
-    min: 0,
-    max: 5,
-    step: 0.05,
-    unit: '×',
-  }),
-  occlusionMm: number({
-    label: 'Distance',
-    help: 'How far away relief may stand and still shade a point.',
-    group: 'Occlusion',
-    default: 40,
-    min: 1,
-    max: 2000,
-    step: 1,
-    unit: 'mm',
-  }),
-  occlusionStrength: number({
-    label: 'Strength',
-    help: 'How much of the shading goes into the map; 1 is as computed.',
-    group: 'Occlusion',
-    default: 1,
-    min: 0,
-    max: 2,
-    step: 0.05,
-    unit: '×',
-  }),
-  cavityMm: number({
-    label: 'Width',
-    help: 'Size of the hollows and edges that cavity picks out.',
-    group: 'Cavity',
-    default: 10,
-    min: 0.5,
-    max: 500,
-    step: 0.5,
-    unit: 'mm',
-  }),
-  cavityStrength: number({
-    label: 'Strength',
-    help: 'Contrast of the cavity map about flat (0.5).',
-    group: 'Cavity',
-    default: 1,
-    min: 0,
-    max: 4,
-    step: 0.05,
-    unit: '×',
-  }),
-};
-
-type Chosen = Values<typeof settings>;
+type Chosen = ReliefSettings;
 
 /** What Relief reads: the tile as it left Join, and whether occlusion is wanted now. */
 export interface ReliefInput {
@@ -301,51 +123,6 @@ function scaled(bands: Float32Array, { low, high }: { low: number; high: number 
   if (high - low < FLAT) return new Float32Array(bands.length).fill(0.5);
   const scale = 1 / (high - low);
   return bands.map((v) => Math.min(1, Math.max(0, (v - low) * scale)));
-}
-
-/** Occlusion is smooth: above this size it is made at half the size and brought up. */
-const FULL_OCCLUSION_SIZE = 256;
-
-/** A tile of another shape goes on as its edges say until it fills a square. */
-function onSquare(raster: Raster, size: number, edges: Edges): Raster {
-  const { width, height } = raster;
-  if (width === height) return raster;
-  return new Raster(
-    size,
-    size,
-    raster.planes.map((plane) => {
-      const out = new Float32Array(size * size);
-      for (let y = 0, i = 0; y < size; y++) {
-        const row = edgeIndex(y, height, edges.y) * width;
-        for (let x = 0; x < size; x++, i++) out[i] = plane[row + edgeIndex(x, width, edges.x)];
-      }
-      return out;
-    }),
-  );
-}
-
-async function occlusionMap(
-  height: Float32Array,
-  chosen: Chosen,
-  frame: Frame,
-  breathe: (done: number) => Promise<void>,
-): Promise<Float32Array> {
-  const small = frame.size > FULL_OCCLUSION_SIZE ? frame.size / 2 : frame.size;
-  const sides = sidesOf(frame.shape, small);
-  const field = resizeArea(new Raster(frame.width, frame.height, [height]), sides.width, sides.height);
-  const depth = (chosen.depthMm / 1000 / frame.edgeMetres) * small;
-  const radius = (chosen.occlusionMm / 1000 / frame.edgeMetres) * small;
-  const square = onSquare(field, small, frame.edges);
-  const seen = await visibility(
-    square.planes[0].map((h) => h * depth),
-    small,
-    radius,
-    frame.edges,
-    breathe,
-  );
-  const tile = new Raster(small, small, [seen]).cut(0, 0, sides.width, sides.height);
-  const whole = resizeLanczos(tile, frame.width, frame.height, frame.edges).planes[0];
-  return whole.map((v) => Math.min(1, Math.max(0, 1 - chosen.occlusionStrength * (1 - v))));
 }
 
 const STEEP_DEGREES = 60;

@@ -1,0 +1,53 @@
+import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { Raster } from '../../raster/raster.ts';
+import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
+import { sidesOf } from '../shape.ts';
+import type { Frame } from '../types.ts';
+import { visibility } from './occlusion.ts';
+import type { ReliefSettings } from './settings.ts';
+
+/** Occlusion is smooth: above this size it is made at half the size and brought up. */
+const FULL_OCCLUSION_SIZE = 256;
+
+/** A tile of another shape goes on as its edges say until it fills a square. */
+function onSquare(raster: Raster, size: number, edges: Edges): Raster {
+  const { width, height } = raster;
+  if (width === height) return raster;
+  return new Raster(
+    size,
+    size,
+    raster.planes.map((plane) => {
+      const out = new Float32Array(size * size);
+      for (let y = 0, i = 0; y < size; y++) {
+        const row = edgeIndex(y, height, edges.y) * width;
+        for (let x = 0; x < size; x++, i++) out[i] = plane[row + edgeIndex(x, width, edges.x)];
+      }
+      return out;
+    }),
+  );
+}
+
+/** Visibility 0..1 of a height 0..1 of the tile, at its depth, as far and as strong as chosen. */
+export async function occlusionMap(
+  height: Float32Array,
+  chosen: ReliefSettings,
+  frame: Frame,
+  breathe: (done: number) => Promise<void>,
+): Promise<Float32Array> {
+  const small = frame.size > FULL_OCCLUSION_SIZE ? frame.size / 2 : frame.size;
+  const sides = sidesOf(frame.shape, small);
+  const field = resizeArea(new Raster(frame.width, frame.height, [height]), sides.width, sides.height);
+  const depth = (chosen.depthMm / 1000 / frame.edgeMetres) * small;
+  const radius = (chosen.occlusionMm / 1000 / frame.edgeMetres) * small;
+  const square = onSquare(field, small, frame.edges);
+  const seen = await visibility(
+    square.planes[0].map((h) => h * depth),
+    small,
+    radius,
+    frame.edges,
+    breathe,
+  );
+  const tile = new Raster(small, small, [seen]).cut(0, 0, sides.width, sides.height);
+  const whole = resizeLanczos(tile, frame.width, frame.height, frame.edges).planes[0];
+  return whole.map((v) => Math.min(1, Math.max(0, 1 - chosen.occlusionStrength * (1 - v))));
+}
