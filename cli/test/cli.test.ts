@@ -1,10 +1,11 @@
 import { readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { decodePicture, sha256Of } from '@zesty-tile/codecs';
-import { newRecipe, normalMap, pictureSeams, Raster, srgbToLinear, TORUS } from '@zesty-tile/core';
+import { newRecipe, pictureSeams, Raster, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { exrFile } from '../../codecs/test/exr-file.ts';
+import { waveNormals } from '../../codecs/test/normals.ts';
 import { giantPng, noisyJpeg, picture } from '../../codecs/test/pictures.ts';
 import { inFolder, zesty } from './run.ts';
 
@@ -205,20 +206,8 @@ describe('zesty bake', () => {
       expect(refused.code).to.equal(2);
       expect(refused.err).to.match(/no normal map: its colours are no directions/);
       oneLine(refused.err);
-      // Waves that are no sum of one across and one down tell it.
-      const n = 128;
-      const height = Float32Array.from({ length: n * n }, (_, i) => {
-        const [x, y] = [(2 * Math.PI * (i % n)) / n, (2 * Math.PI * Math.floor(i / n)) / n];
-        return 0.5 + 0.25 * Math.sin(3 * x + 4 * y) + 0.2 * Math.cos(5 * x - 2 * y);
-      });
-      const { planes } = normalMap(height, { width: n, height: n }, 0.05, 1, 'sharp', 'down', TORUS);
-      const codes = Uint8Array.from({ length: 3 * n * n }, (_, i) =>
-        Math.round(127.5 * (planes[i % 3][Math.floor(i / 3)] + 1)),
-      );
       const normals = join(folder, 'waves.png');
-      await sharp(codes, { raw: { width: n, height: n, channels: 3 } })
-        .png()
-        .toFile(normals);
+      await writeFile(normals, await waveNormals('down'));
       const square = join(folder, 'square.png');
       await picture(128, 128).png().toFile(square);
       const bake = (...more: string[]) =>

@@ -1,10 +1,11 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Manifest, normalMap, TORUS } from '@zesty-tile/core';
+import type { Manifest } from '@zesty-tile/core';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import sharp, { type Sharp } from 'sharp';
+import { normalsOf } from '../../codecs/test/normals.ts';
 import { onFloor, openStage, type Stage } from './stage.ts';
 
 const N = 256;
@@ -23,15 +24,10 @@ const grey = (plane: Float32Array, width = N) =>
   );
 
 async function writeSet(folder: string): Promise<void> {
-  const normals = normalMap(height, { width: N, height: N }, 0.05, 1, 'sharp', 'down', TORUS);
-  const codes = new Uint8Array(3 * N * N);
-  for (let i = 0; i < N * N; i++) {
-    for (let c = 0; c < 3; c++) codes[3 * i + c] = Math.round(127.5 * (normals.planes[c][i] + 1));
-  }
   const put = async (name: string, picture: Sharp) =>
     writeFile(join(folder, name), await picture.png().toBuffer());
   await put('Lemon crate_albedo.png', grey(height.map((v) => 0.3 + 0.4 * v)).toColourspace('srgb'));
-  await put('Lemon crate_normal.png', sharp(codes, { raw: { width: N, height: N, channels: 3 } }));
+  await writeFile(join(folder, 'Lemon crate_normal.png'), await normalsOf(height, N, 'down'));
   await put('Lemon crate_disp.png', grey(height));
   await put('Lemon crate_r.png', grey(height.map(() => 0.4)));
   await put('Lemon crate_ao.png', grey(new Float32Array(N * 128).fill(0.8)));

@@ -1,27 +1,10 @@
-import { newRecipe, normalMap, TORUS } from '@zesty-tile/core';
+import { newRecipe } from '@zesty-tile/core';
 import { expect } from 'chai';
 import sharp from 'sharp';
 import { exrFile } from '../../codecs/test/exr-file.ts';
+import { waveNormals } from '../../codecs/test/normals.ts';
 import { picture } from '../../codecs/test/pictures.ts';
 import { startServer } from './client.ts';
-
-const N = 128;
-
-/** A normal map of crossing waves that are no sum of one across and one down. */
-async function normals(normalY: 'up' | 'down'): Promise<Buffer> {
-  const height = Float32Array.from({ length: N * N }, (_, i) => {
-    const [x, y] = [(2 * Math.PI * (i % N)) / N, (2 * Math.PI * Math.floor(i / N)) / N];
-    return 0.5 + 0.2 * Math.sin(3 * x + 4 * y) + 0.2 * Math.cos(5 * x - 2 * y);
-  });
-  const { planes } = normalMap(height, { width: N, height: N }, 0.05, 1, 'sharp', normalY, TORUS);
-  const codes = new Uint8Array(3 * N * N);
-  for (let i = 0; i < N * N; i++) {
-    for (let c = 0; c < 3; c++) codes[3 * i + c] = Math.round(127.5 * (planes[c][i] + 1));
-  }
-  return sharp(codes, { raw: { width: N, height: N, channels: 3 } })
-    .png()
-    .toBuffer();
-}
 
 describe('given maps on the server', () => {
   let server: Awaited<ReturnType<typeof startServer>>;
@@ -34,7 +17,7 @@ describe('given maps on the server', () => {
 
   it('says where the green of a stored normal map points, and what is none', async () => {
     for (const way of ['up', 'down'] as const) {
-      const { body } = await server.upload(await normals(way), 'n.png');
+      const { body } = await server.upload(await waveNormals(way), 'n.png');
       const found = await server.ask('GET', `/api/sources/${body.source.sha256}/green`);
       expect(found.body.green).to.include({ isNormal: true, points: way });
     }
@@ -74,7 +57,7 @@ describe('given maps on the server', () => {
 
   it('crates a tile with its given maps, and says plainly when the file of one is gone', async () => {
     const { body: colour } = await server.upload(await picture(128, 128).png().toBuffer());
-    const { body: normal } = await server.upload(await normals('down'), 'wall_normal.png');
+    const { body: normal } = await server.upload(await waveNormals('down'), 'wall_normal.png');
     const { body: made } = await server.ask('POST', '/api/projects', { name: 'Sets' });
     const recipe = newRecipe();
     const { sha256, width, height } = normal.source;

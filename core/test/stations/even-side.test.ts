@@ -2,7 +2,7 @@ import { gaussian, mean, Raster, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { findSideLight } from '../../src/stations/even/side-light.ts';
 import { noisePlane, planeOf, rmsBetween } from '../fields.ts';
-import { frameOf, runStation } from './run.ts';
+import { frameOf, runStation, squared } from './run.ts';
 
 const size = 256;
 const relief = gaussian(noisePlane(size * size, 3), size, size, 3, TORUS).map((v) => 40 * (v - 0.5));
@@ -21,16 +21,8 @@ function lit(degrees: number): { picture: Raster; colour: Float32Array } {
   return { picture: new Raster(size, size, [plane, plane, plane]), colour: patches };
 }
 
-const inputOf = (picture: Raster) => ({
-  picture,
-  alpha: null,
-  given: {},
-  margins: { left: 0, right: 0, top: 0, bottom: 0 },
-  cropPixels: size,
-  outside: 0,
-});
 const even = async (picture: Raster, changes = {}) =>
-  runStation('even', inputOf(picture), { amount: 0, ...changes }, frameOf(picture.width));
+  runStation('even', squared(picture), { amount: 0, ...changes }, frameOf(picture.width));
 
 /** RMS of the log of result ÷ truth, its mean aside. */
 function unlike(result: Float32Array, truth: Float32Array): number {
@@ -86,7 +78,7 @@ describe('side shading', () => {
     const { decided, output } = await even(picture, { shading: 1 });
     const { output: fine } = await runStation(
       'even',
-      inputOf(new Raster(2 * size, 2 * size, large)),
+      squared(new Raster(2 * size, 2 * size, large)),
       { amount: 0, shading: 1 },
       frameOf(2 * size),
       { decided },

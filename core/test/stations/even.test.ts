@@ -1,7 +1,7 @@
 import { drift, luminance, mean, Raster } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { noisePlane, planeOf, rmsBetween } from '../fields.ts';
-import { frameOf, runStation } from './run.ts';
+import { frameOf, runStation, squared } from './run.ts';
 
 const size = 256;
 const light = (x: number, y: number) => {
@@ -14,16 +14,8 @@ const lit = (at: (x: number, y: number) => number, base: Float32Array = surface)
   const plane = planeOf(size, size, (x, y) => base[y * size + x] * Math.exp(at(x, y)));
   return new Raster(size, size, [plane, plane.map((v) => 0.9 * v), plane.map((v) => 0.7 * v)]);
 };
-const inputOf = (picture: Raster) => ({
-  picture,
-  alpha: null,
-  given: {},
-  margins: { left: 0, right: 0, top: 0, bottom: 0 },
-  cropPixels: size,
-  outside: 0,
-});
 const run = async (picture: Raster, changes = {}) =>
-  (await runStation('even', inputOf(picture), changes, frameOf(size))).output.picture as Raster;
+  (await runStation('even', squared(picture), changes, frameOf(size))).output.picture as Raster;
 
 /** RMS over blocks of the log of result ÷ truth, its mean aside: the light that is left. */
 function leftOver(result: Raster, truth: Float32Array): number {
@@ -121,15 +113,15 @@ describe('even, told apart', () => {
 
   it('knows a surface of two tones, and makes it no worse', async () => {
     const halves = planeOf(size, size, (x, y) => surface[y * size + x] * (x + 0.3 * y < 150 ? 1 : 0.35));
-    const input = inputOf(lit(() => 0, halves));
+    const input = squared(lit(() => 0, halves));
     const { output, decided } = await runStation('even', input, {}, frameOf(size));
     expect(decided.twoToned).to.equal(true);
     expect(leftOver(output.picture, halves)).to.be.below(0.03);
-    const underLight = await runStation('even', inputOf(lit(light, halves)), {}, frameOf(size));
+    const underLight = await runStation('even', squared(lit(light, halves)), {}, frameOf(size));
     expect(leftOver(underLight.output.picture, halves)).to.be.below(
       0.5 * leftOver(lit(light, halves), halves),
     );
-    const plain = await runStation('even', inputOf(lit(light)), {}, frameOf(size));
+    const plain = await runStation('even', squared(lit(light)), {}, frameOf(size));
     expect(plain.decided.twoToned).to.equal(false);
   });
 

@@ -69,3 +69,13 @@ export async function runAfterJoin(
   }
   return { outputs, decisions: made };
 }
+
+/** What Square hands on for a picture that is the crop itself, without margins. */
+export const squared = (picture: Raster) => ({
+  picture,
+  alpha: null,
+  given: {},
+  margins: { left: 0, right: 0, top: 0, bottom: 0 },
+  cropPixels: picture.width,
+  outside: 0,
+});
