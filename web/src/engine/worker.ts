@@ -15,9 +15,7 @@ import {
   type StationOutputs,
   Stopped,
   seamScore,
-  sidesOf,
   stableJson,
-  type TileOutputs,
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
@@ -28,12 +26,11 @@ import type {
   LuminanceBins,
   Marks,
   OfferedJoin,
-  ShownMap,
-  ShownMaps,
   ShownView,
   Thumbnail,
   Update,
 } from './protocol.ts';
+import { newMaps } from './sill-maps.ts';
 import { rgbaOf, stationOf, VIEW_OF, type ViewName, viewRaster } from './views.ts';
 
 /** Until the page says what was chosen. */
@@ -44,7 +41,6 @@ const THUMBNAIL = 64;
 const OFFERED = 256;
 /** Large enough to tell a direction to a tenth of a degree. */
 const DIRECTION_SIZE = 512;
-const HEIGHT_SIZE = 512;
 const BEFORE_OCCLUSION: ViewName[] = ['height', 'normal', 'cavity'];
 /** Rest between the first picture and the sharper ones, so that a moving dial is not held up. */
 const REST_MS = 350;
@@ -126,57 +122,7 @@ function offerOf(
   };
 }
 
-function packedRgba(maps: TileOutputs): ShownMap['rgba'] {
-  const { roughness, metallic } = maps.finish;
-  const occlusion = maps.relief.occlusion;
-  const out = new Uint8ClampedArray(4 * roughness.length);
-  for (let i = 0, at = 0; i < roughness.length; i++, at += 4) {
-    out[at] = occlusion ? 255 * occlusion[i] : 255;
-    out[at + 1] = 255 * roughness[i];
-    out[at + 2] = 255 * metallic;
-    out[at + 3] = 255;
-  }
-  return out;
-}
-
 const sentStations = new News<StationName>();
-const sentMaps = new News<keyof ShownMaps>();
-
-/** Those maps of the Sill that changed since they were sent last. */
-function newMaps(
-  { outputs, size }: Omit<Made, 'repairs'>,
-  { square, relief: chosen }: Recipe['stations'],
-): Partial<ShownMaps> | null {
-  const { join, gauge, relief, finish } = outputs;
-  if (!join || !gauge || !relief || !finish) return null;
-  const maps: Partial<ShownMaps> = {
-    f0: finish.f0,
-    metallic: finish.metallic,
-    depthShare: chosen.depthMm / 1000 / square.edgeMetres,
-    green: chosen.normalY === 'up' ? 1 : -1,
-  };
-  const sides = sidesOf(square.shape, size);
-  const isNew = (key: keyof ShownMaps, ...from: unknown[]) => sentMaps.is(key, size, ...from);
-  if (isNew('albedo', gauge.albedo)) maps.albedo = { ...sides, rgba: rgbaOf(gauge.albedo, 'albedo') };
-  if (isNew('normal', relief.normal)) maps.normal = { ...sides, rgba: rgbaOf(relief.normal, 'normal') };
-  if (isNew('packed', relief.occlusion, finish.roughness, finish.metallic)) {
-    maps.packed = { ...sides, rgba: packedRgba({ join, gauge, relief, finish }) };
-  }
-  if (isNew('opacity', join.alpha)) {
-    maps.opacity = join.alpha && {
-      ...sides,
-      rgba: rgbaOf(new Raster(sides.width, sides.height, [join.alpha]), 'opacity'),
-    };
-  }
-  if (isNew('height', relief.height)) {
-    const held = sidesOf(square.shape, Math.min(HEIGHT_SIZE, size));
-    const whole = new Raster(sides.width, sides.height, [relief.height]);
-    const height = resizeArea(whole, held.width, held.height);
-    maps.height = { ...held, values: height.planes[0].slice() };
-  }
-  return maps;
-}
-
 const BINS = 56;
 const BINS_LOW = 0.01;
 
@@ -309,7 +255,7 @@ const worker: EngineWorker = {
         const { outputs, timings } = await pass(size, false);
         whole = { outputs, size, repairs };
         latestRecipe = decided;
-        const maps = signal.aborted ? null : newMaps(whole, recipe.stations);
+        const maps = signal.aborted ? null : newMaps(whole.outputs, size, recipe.stations);
         if (maps) send({ kind: 'maps', maps });
         send({ kind: 'settled', size, decisions: decided.decisions, timings });
       }

@@ -1,0 +1,65 @@
+import {
+  Raster,
+  type Recipe,
+  resizeArea,
+  type StationOutputs,
+  sidesOf,
+  type TileOutputs,
+} from '@zesty-tile/core';
+import { News } from './news.ts';
+import type { ShownMap, ShownMaps } from './protocol.ts';
+import { rgbaOf } from './views.ts';
+
+/** Longer edge of the height that the Sill displaces by. */
+const HEIGHT_SIZE = 512;
+
+function packedRgba(maps: TileOutputs): ShownMap['rgba'] {
+  const { roughness, metallic } = maps.finish;
+  const occlusion = maps.relief.occlusion;
+  const out = new Uint8ClampedArray(4 * roughness.length);
+  for (let i = 0, at = 0; i < roughness.length; i++, at += 4) {
+    out[at] = occlusion ? 255 * occlusion[i] : 255;
+    out[at + 1] = 255 * roughness[i];
+    out[at + 2] = 255 * metallic;
+    out[at + 3] = 255;
+  }
+  return out;
+}
+
+const sentMaps = new News<keyof ShownMaps>();
+
+/** Those maps of the Sill that changed since they were sent last. */
+export function newMaps(
+  outputs: Partial<StationOutputs>,
+  size: number,
+  { square, relief: chosen }: Recipe['stations'],
+): Partial<ShownMaps> | null {
+  const { join, gauge, relief, finish } = outputs;
+  if (!join || !gauge || !relief || !finish) return null;
+  const maps: Partial<ShownMaps> = {
+    f0: finish.f0,
+    metallic: finish.metallic,
+    depthShare: chosen.depthMm / 1000 / square.edgeMetres,
+    green: chosen.normalY === 'up' ? 1 : -1,
+  };
+  const sides = sidesOf(square.shape, size);
+  const isNew = (key: keyof ShownMaps, ...from: unknown[]) => sentMaps.is(key, size, ...from);
+  if (isNew('albedo', gauge.albedo)) maps.albedo = { ...sides, rgba: rgbaOf(gauge.albedo, 'albedo') };
+  if (isNew('normal', relief.normal)) maps.normal = { ...sides, rgba: rgbaOf(relief.normal, 'normal') };
+  if (isNew('packed', relief.occlusion, finish.roughness, finish.metallic)) {
+    maps.packed = { ...sides, rgba: packedRgba({ join, gauge, relief, finish }) };
+  }
+  if (isNew('opacity', join.alpha)) {
+    maps.opacity = join.alpha && {
+      ...sides,
+      rgba: rgbaOf(new Raster(sides.width, sides.height, [join.alpha]), 'opacity'),
+    };
+  }
+  if (isNew('height', relief.height)) {
+    const held = sidesOf(square.shape, Math.min(HEIGHT_SIZE, size));
+    const whole = new Raster(sides.width, sides.height, [relief.height]);
+    const height = resizeArea(whole, held.width, held.height);
+    maps.height = { ...held, values: height.planes[0].slice() };
+  }
+  return maps;
+}
