@@ -1,4 +1,6 @@
 export * from './chart/chart.ts';
+export * from './chart/own-chart.ts';
+export { hexOfLinear, linearOfHex } from './colour/hex.ts';
 export * from './colour/luminance.ts';
 export * from './colour/oklab.ts';
 export * from './colour/srgb.ts';
@@ -10,6 +12,7 @@ export * from './engine/evaluation.ts';
 export { contentKey, stableJson } from './engine/hash.ts';
 export * from './engine/manifest.ts';
 export * from './engine/needed.ts';
+export { picturesOf } from './engine/pictures.ts';
 export * from './engine/recipe.ts';
 export * from './engine/saved-recipe.ts';
 export { atrousBands } from './filters/atrous.ts';
@@ -35,9 +38,16 @@ export { encodedPlanes, quantise } from './stations/crate/quantise.ts';
 export type { CrateFile, CrateOutput } from './stations/crate/station.ts';
 export { drift } from './stations/even/drift.ts';
 export type { LeaveStroke } from './stations/even/leave.ts';
+export { excessShare, metallicOf, toMetallic } from './stations/finish/convert.ts';
+export { type Curve, curveAt, curveSchema, curveTable, STRAIGHT } from './stations/finish/curve.ts';
+export type { ZoneFinish } from './stations/finish/settings.ts';
 export { roughnessBand } from './stations/finish/station.ts';
-export { gaugeMarks, MARK } from './stations/gauge/marks.ts';
-export { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape } from './stations/given.ts';
+export { gaugeMarks, isBeyond, MARK } from './stations/gauge/marks.ts';
+export type { Patch } from './stations/gauge/patches.ts';
+export { MOST_READINGS, meanAt, type Reading } from './stations/gauge/readings.ts';
+export type { ZoneTone } from './stations/gauge/settings.ts';
+export { bandAt, type GaugeDecision } from './stations/gauge/station.ts';
+export { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape, type PictureRef } from './stations/given.ts';
 export * from './stations/index.ts';
 export type { JoinDecision } from './stations/join/decision.ts';
 export { type CutLine, type JoinLines, joinLines } from './stations/join/lines.ts';
@@ -73,3 +83,13 @@ export * from './stations/types.ts';
 export { coverOf } from './strokes/cover.ts';
 export type { Stroke } from './strokes/stroke.ts';
 export * from './verdict.ts';
+export { coverShare, zoneCover } from './zones/cover.ts';
+export { wetReflectance } from './zones/wet.ts';
+export {
+  withoutStrokes,
+  ZONE_MAPS,
+  type Zone,
+  type ZoneMap,
+  type ZonePart,
+  zonesSchema,
+} from './zones/zone.ts';

@@ -8,6 +8,8 @@ export interface Figure {
   value: number;
   unit: string;
   limit?: number;
+  /** Digits behind the point, where the usual ones would not tell it. */
+  digits?: number;
 }
 
 /** What a station measured about its own result: always from the pixels, never from the settings. */

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { hexOfLinear } from '../colour/hex.ts';
 import { LUMINANCE } from '../colour/luminance.ts';
 import data from './chart.json' with { type: 'json' };
 
@@ -8,24 +9,32 @@ const band = v.pipe(
   v.check(([low, high]) => low < high, 'A band needs its lower value first.'),
 );
 
+const named = {
+  id: v.pipe(v.string(), v.minLength(1), v.maxLength(60)),
+  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'A line needs a name.'), v.maxLength(80)),
+  group: v.pipe(v.string(), v.maxLength(60)),
+  roughness: band,
+  /** What it looks like, sRGB #rrggbb, where that is known. */
+  swatch: v.optional(
+    v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'A swatch is a colour such as #8a7f70.'), v.toLowerCase()),
+  ),
+};
+
 const dielectricSchema = v.strictObject({
-  id: v.string(),
-  name: v.string(),
-  group: v.string(),
+  ...named,
   kind: v.literal('dielectric'),
   reflectance: band,
   f0: share,
-  roughness: band,
 });
 
 const metalSchema = v.strictObject({
-  id: v.string(),
-  name: v.string(),
-  group: v.string(),
+  ...named,
   kind: v.literal('metal'),
   f0: v.tuple([share, share, share]),
-  roughness: band,
 });
+
+/** One line of a chart. */
+export const chartLineSchema = v.variant('kind', [dielectricSchema, metalSchema]);
 
 /** A chart: reference lines and the limits no surface passes. Reflectance, F0: linear 0..1. */
 export const chartSchema = v.strictObject({
@@ -35,21 +44,41 @@ export const chartSchema = v.strictObject({
     dielectricCeiling: share,
     metalF0LuminanceFloor: share,
   }),
-  lines: v.array(v.variant('kind', [dielectricSchema, metalSchema])),
+  lines: v.array(chartLineSchema),
 });
 
 export type Chart = v.InferOutput<typeof chartSchema>;
-export type ChartLine = Chart['lines'][number];
+export type ChartLine = v.InferOutput<typeof chartLineSchema>;
 
 /** The chart that ships with the program. */
 export const CHART: Chart = v.parse(chartSchema, data);
 
 /** Stands for: no line of the chart is chosen. */
 export const NO_LINE = 'none';
+/** Stands for: the line of one's own chart that is kept with the settings. */
+export const OWN_LINE = 'own';
 
-/** The line with this id, or null where there is none. */
+/** The line of the built-in chart with this id, or null where there is none. */
 export function chartLine(id: string): ChartLine | null {
   return CHART.lines.find((line) => line.id === id) ?? null;
+}
+
+/** What settings choose: a line of the built-in chart, or one's own, kept whole so that a recipe stands alone. */
+export interface LineChoice {
+  line: string;
+  ownLine: ChartLine | null;
+}
+
+/** The line that is chosen, or null where none is. */
+export const lineOf = ({ line, ownLine }: LineChoice): ChartLine | null =>
+  line === OWN_LINE ? ownLine : chartLine(line);
+
+/** What a line looks like, sRGB #rrggbb: its swatch, the colour of a metal, or a grey in the middle of its band. */
+export function lineSwatch(line: ChartLine): string {
+  if (line.swatch) return line.swatch;
+  return hexOfLinear(
+    line.kind === 'metal' ? line.f0 : Array(3).fill(Math.sqrt(line.reflectance[0] * line.reflectance[1])),
+  );
 }
 
 const METAL_BAND: [number, number] = [0.85, 1];

@@ -1,4 +1,4 @@
-import { srgbToLinear } from './srgb.ts';
+import { linearToSrgb, srgbToLinear } from './srgb.ts';
 
 /** Linear RGB of #rrggbb. */
 export const linearOfHex = (hex: string): [number, number, number] =>
@@ -7,3 +7,13 @@ export const linearOfHex = (hex: string): [number, number, number] =>
     number,
     number,
   ];
+
+/** #rrggbb of linear RGB; what lies outside 0..1 is brought to its end. */
+export const hexOfLinear = (rgb: readonly number[]): string =>
+  `#${rgb
+    .map((value) =>
+      Math.round(255 * linearToSrgb(Math.min(1, Math.max(0, value))))
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`;

@@ -1,3 +1,6 @@
+import type { Raster } from '../raster/raster.ts';
+import type { PictureRef } from '../stations/given.ts';
+
 /** Thrown when work is stopped on request. */
 export class Stopped extends Error {
   constructor() {
@@ -15,6 +18,8 @@ export interface WorkContext {
   breathe(done: number): Promise<void>;
   /** A part of the result, kept by what it depends on, so that an unrelated dial does not make it again. */
   part<T>(name: string, dependsOn: unknown, make: () => Promise<T> | T): Promise<T>;
+  /** A stored picture of its own as values 0..1, brought down as far as `shortEdge` pixels of its shorter side are left. */
+  picture(ref: PictureRef, shortEdge: number, planes: 1 | 3): Promise<Raster>;
 }
 
 const SLICE_MS = 12;
@@ -53,4 +58,7 @@ export function breather(
 export const PLAIN_CONTEXT: WorkContext = {
   breathe: async () => {},
   part: async (_name, _dependsOn, make) => make(),
+  picture: async () => {
+    throw new Error('There are no stored pictures here.');
+  },
 };

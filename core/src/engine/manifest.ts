@@ -30,8 +30,9 @@ export interface Manifest {
   /** Depth of the height map as a share of the edge. */
   reliefShare: number;
   conventions: { normalY: '+Y' | '-Y'; roughness: string; specular: string; cavity: string };
-  metallic: number;
-  f0: number[];
+  /** Null where it is not one value for the whole tile. */
+  metallic: number | null;
+  f0: number[] | null;
   source: SourceRef & { file: string; origin: string; licence: string };
   /** SHA-256 of each map that was given instead of derived. */
   given: Partial<Record<GivenMap, string>>;
@@ -49,6 +50,7 @@ export function manifestOf(
 ): Manifest {
   const { recipe, frame, outputs } = evaluation;
   const { relief, crate } = recipe.stations;
+  const { finish } = outputs;
   const { given, origin, licence } = recipe.stations.source;
   return {
     version: MANIFEST_VERSION,
@@ -61,11 +63,11 @@ export function manifestOf(
     conventions: {
       normalY: relief.normalY === 'up' ? '+Y' : '-Y',
       roughness: 'perceptual; GGX alpha = roughness squared',
-      specular: 'F0 colour, sRGB encoded',
+      specular: 'F0 colour of metal and all else, sRGB encoded',
       cavity: 'signed; 0.5 is flat, hollows are dark',
     },
-    metallic: outputs.finish?.metallic ?? 0,
-    f0: outputs.finish?.f0 ?? [],
+    metallic: typeof finish?.metallic === 'number' && !finish.isTruth ? finish.metallic : null,
+    f0: finish && Array.isArray(finish.f0) ? finish.f0 : null,
     source: {
       sha256: source.sha256,
       width: source.width,

@@ -20,7 +20,11 @@ export function stationsToSave(recipe: Recipe, names: readonly StationName[]): S
     chosen.map((name) => {
       const kept = Object.entries(STATIONS[name].settings as SettingsOf).filter(([, s]) => !s.ofPicture);
       const values = recipe.stations[name] as Record<string, unknown>;
-      return [name, Object.fromEntries(kept.map(([key]) => [key, values[key]]))];
+      const portable = kept.map(([key, setting]) => [
+        key,
+        setting.type === 'data' && setting.forOthers ? setting.forOthers(values[key]) : values[key],
+      ]);
+      return [name, Object.fromEntries(portable)];
     }),
   );
 }

@@ -1,12 +1,22 @@
 import type { SourceRef } from '../pixels.ts';
+import type { Raster } from '../raster/raster.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
 import type { GivenMap } from '../stations/given.ts';
-import { DECIDES_FROM, READS, STATIONS, type StationOutputs } from '../stations/index.ts';
+import {
+  DECIDES_FROM,
+  finishZones,
+  gaugeZones,
+  isRead,
+  READS,
+  STATIONS,
+  type StationOutputs,
+} from '../stations/index.ts';
 import type { JoinInput } from '../stations/join/input.ts';
 import { type Proposal, type Proposed, propose } from '../stations/join/propose.ts';
 import { type GraftOffer, graftOffers, type RepairSpot } from '../stations/join/repair/offers.ts';
 import { joins } from '../stations/join/vectors.ts';
 import { sidesOf } from '../stations/shape.ts';
+import { codesRaster } from '../stations/source/linearise.ts';
 import { cropTurn } from '../stations/square/geometry.ts';
 import { cropOffers } from '../stations/square/offers/crop-offers.ts';
 import type { CropOffer } from '../stations/square/offers/offer.ts';
@@ -19,6 +29,7 @@ import {
   type StationName,
 } from '../stations/types.ts';
 import type { Verdict } from '../verdict.ts';
+import { readsOcclusion, type Zone } from '../zones/zone.ts';
 import type { Cache } from './cache.ts';
 import { breather, type WorkContext } from './context.ts';
 import { type EngineHost, type Evaluation, type EvaluationRequest, WORKING_SIZE } from './evaluation.ts';
@@ -47,7 +58,7 @@ const WEIGHT: Record<StationName, number> = {
 };
 
 /** Version of the computation; raise it when results change, so that old decisions are made anew. */
-const COMPUTATION = 3;
+const COMPUTATION = 4;
 
 /** One evaluation: which stages there are, what they hang on, and what of them is made already. */
 export class Walk {
@@ -146,6 +157,7 @@ export class Walk {
       edgeMetres: square.edgeMetres,
       edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' },
       seed: recipe.seed,
+      zones: recipe.stations.gauge.zones,
       turnDegrees: cropTurn(source.width, source.height, square),
     };
   }
@@ -166,9 +178,24 @@ export class Walk {
           .sort(),
       ];
     }
-    if (name !== 'square') return this.#settings(name);
-    const { size: _size, edgeMetres: _edge, ...rest } = this.#request.recipe.stations.square;
-    return rest;
+    if (name === 'square') {
+      const { size: _size, edgeMetres: _edge, ...rest } = this.#request.recipe.stations.square;
+      return rest;
+    }
+    // A zone counts by what it picks, and where it is put to use.
+    const essence = (zones: Zone[]) => zones.map(({ id, parts, wetness }) => [id, parts, wetness]);
+    const { stations } = this.#request.recipe;
+    if (name === 'gauge') {
+      // Readings only look.
+      const { readings: _readings, zones: _zones, ...rest } = stations.gauge;
+      return [rest, essence(gaugeZones(stations.gauge))];
+    }
+    if (name === 'finish') return [stations.finish, essence(finishZones(stations))];
+    return this.#settings(name);
+  }
+
+  #reads(name: StationName, among: StationName[]): StationName[] {
+    return among.filter((read) => isRead(name, read, this.#request.recipe.stations));
   }
 
   #station(name: StationName): AnyStation {
@@ -191,6 +218,15 @@ export class Walk {
         this.#cache.set(partKey, made);
         return made;
       },
+      picture: async (ref, shortEdge, planes) => {
+        const reduction = reductionFor(ref, shortEdge);
+        const pictureKey = contentKey(['picture', ref.sha256, reduction, planes]);
+        const kept = this.#cache.get<Raster>(pictureKey);
+        if (kept) return kept;
+        const made = codesRaster(await this.#host.pixels(ref, shortEdge, 'data'), planes);
+        this.#cache.set(pictureKey, made);
+        return made;
+      },
     };
   }
 
@@ -207,7 +243,7 @@ export class Walk {
   async #inputs(
     name: StationName,
     size: number,
-    reads = READS[name],
+    among = READS[name],
   ): Promise<{ input: unknown; keys: string[] }> {
     if (name === 'source') {
       const { source, recipe } = this.#request;
@@ -215,12 +251,15 @@ export class Walk {
       return { input: null, keys: [source.sha256, String(reduction)] };
     }
     const stages = await Promise.all(
-      reads.map(async (read) => [read, await this.#stage(read, size)] as const),
+      this.#reads(name, among).map(async (read) => [read, await this.#stage(read, size)] as const),
     );
     const keys = stages.map(([, stage]) => stage.key);
     const outputs = Object.fromEntries(stages.map(([read, stage]) => [read, stage.output]));
     if (name === 'relief') {
-      const withOcclusion = size !== this.#size || !this.#request.withoutOcclusion;
+      const withOcclusion =
+        size !== this.#size ||
+        !this.#request.withoutOcclusion ||
+        readsOcclusion(gaugeZones(this.#request.recipe.stations.gauge));
       return { input: { ...outputs, withOcclusion }, keys: [...keys, String(withOcclusion)] };
     }
     return { input: READS[name].length === 1 ? outputs[READS[name][0]] : outputs, keys };
@@ -252,17 +291,19 @@ export class Walk {
 
   /** Parts of a station outlive changes of its other dials, so they hang on its input alone. */
   #partsKey(name: StationName, size: number, keys: string[]): string {
-    return contentKey([COMPUTATION, name, size, keys.slice(0, READS[name].length)]);
+    const read = this.#reads(name, READS[name]).length;
+    return contentKey([COMPUTATION, name, size, keys.slice(0, read)]);
   }
 
   /** What stands before a station, without any size: the source, and the settings on the way to it. */
   async #originKey(name: StationName): Promise<string> {
-    const before = DECIDES_FROM[name].map((read) => this.#pathKey(read));
+    const before = this.#reads(name, DECIDES_FROM[name]).map((read) => this.#pathKey(read));
     return contentKey([this.#request.source.sha256, before]);
   }
 
   #pathKey(name: StationName): string {
-    return contentKey([name, this.#keySettings(name), READS[name].map((read) => this.#pathKey(read))]);
+    const before = this.#reads(name, READS[name]).map((read) => this.#pathKey(read));
+    return contentKey([name, this.#keySettings(name), before]);
   }
 
   async #makeStage(name: StationName, size: number): Promise<Stage> {
@@ -270,7 +311,7 @@ export class Walk {
     const decided = await this.#decided(name);
     const { input, keys } = await this.#inputs(name, size);
     const frame = this.#frame(size);
-    const inFrame = name === 'relief' ? frame.edgeMetres : null;
+    const inFrame = name === 'relief' || name === 'finish' ? frame.edgeMetres : null;
     const key = contentKey([COMPUTATION, name, size, keys, this.#keySettings(name), decided, inFrame]);
     const kept = this.#cache.get<{ output: unknown }>(key);
     if (kept) return { key, output: kept.output, fresh: false };
@@ -295,7 +336,7 @@ export class Walk {
     const given: SourceInput['given'] = {};
     const { given: refs, reads } = recipe.stations.source;
     for (const [map, ref] of Object.entries(refs) as [GivenMap, SourceRef][]) {
-      given[map] = await this.#host.pixels(ref, shortEdge, 'data');
+      given[map] = await this.#host.pixels(ref, shortEdge, map === 'specular' ? 'colour' : 'data');
     }
     const kind = reads === 'data' ? 'data' : 'colour';
     return { pixels: await this.#host.pixels(source, shortEdge, kind), given } satisfies SourceInput;

@@ -11,8 +11,9 @@ export interface LitMaps {
   normal: Raster;
   roughness: Float32Array;
   occlusion: Float32Array | null;
-  f0: Triple;
-  metallic: number;
+  /** F0 of what is no metal, and how metallic it is: one value, or one each pixel. */
+  f0: Triple | Raster;
+  metallic: number | Float32Array;
   normalY: 'up' | 'down';
 }
 
@@ -43,7 +44,15 @@ export function litBall(maps: LitMaps, size: number): Raster {
   const down = (planes: Float32Array[]) => resizeArea(new Raster(width, height, planes), wide, high);
   const albedo = down(maps.albedo.planes);
   const normal = down(maps.normal.planes);
-  const data = down([maps.roughness, maps.occlusion ?? new Float32Array(maps.roughness.length).fill(1)]);
+  const plane = (of: number | Float32Array | null, otherwise: number) =>
+    of instanceof Float32Array ? of : new Float32Array(maps.roughness.length).fill(of ?? otherwise);
+  const { f0: given } = maps;
+  const data = down([
+    maps.roughness,
+    plane(maps.occlusion, 1),
+    plane(maps.metallic, 0),
+    ...[0, 1, 2].map((c) => plane(Array.isArray(given) ? given[c] : given.planes[c], 0)),
+  ]);
   const green = maps.normalY === 'up' ? 1 : -1;
   const out = new Raster(
     size,
@@ -70,8 +79,9 @@ export function litBall(maps: LitMaps, size: number): Raster {
     const colour = [0, 1, 2].map((c) => at(albedo, c, x, y)) as Triple;
     const roughness = at(data, 0, x, y);
     const seen = at(data, 1, x, y);
-    const diffuse = colour.map((v) => v * (1 - maps.metallic)) as Triple;
-    const f0 = maps.metallic ? colour : maps.f0;
+    const metallic = at(data, 2, x, y);
+    const diffuse = colour.map((v) => v * (1 - metallic)) as Triple;
+    const f0 = colour.map((v, c) => at(data, 3 + c, x, y) * (1 - metallic) + v * metallic) as Triple;
     const sun = reflected(bent, view, SUN, diffuse, f0, roughness);
     const nv = Math.max(0.02, dot(bent, view));
     const shine = mirrored(nv, f0, roughness);

@@ -42,6 +42,8 @@ export interface DataSetting<T = any> extends Described {
   /** How it is written, for who types it. */
   example: string;
   words(value: T): string;
+  /** What of it may go to other pictures with a saved recipe, where that is not all. */
+  forOthers?(value: T): T;
 }
 
 export type Setting = NumberSetting | ChoiceSetting | FlagSetting | DataSetting;

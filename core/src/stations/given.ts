@@ -2,8 +2,8 @@ import * as v from 'valibot';
 import { Raster } from '../raster/raster.ts';
 
 /**
- * Maps that may be given instead of derived. All are data; normals lie as codes (n + 1)/2. Gloss stands for
- * roughness turned over.
+ * Maps that may be given instead of derived. All but specular are data; normals lie as codes (n + 1)/2. Gloss stands for
+ * roughness turned over. Specular is F0 as a colour; the picture it comes with is then the diffuse colour.
  */
 export const GIVEN_MAPS = [
   'normal',
@@ -12,12 +12,15 @@ export const GIVEN_MAPS = [
   'cavity',
   'roughness',
   'gloss',
+  'metallic',
+  'specular',
   'opacity',
 ] as const;
 export type GivenMap = (typeof GIVEN_MAPS)[number];
 
 const side = v.pipe(v.number(), v.integer(), v.minValue(1));
-const refSchema = v.strictObject({
+/** A stored picture by its content. */
+export const refSchema = v.strictObject({
   sha256: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'must be 64 hexadecimal digits')),
   width: side,
   height: side,
@@ -32,6 +35,7 @@ export const givenSchema = v.strictObject(
     v.OptionalSchema<typeof refSchema, undefined>
   >,
 );
+export type PictureRef = v.InferOutput<typeof refSchema>;
 export type GivenRefs = v.InferOutput<typeof givenSchema>;
 
 /** Sides of pictures of one view may differ by this share in their proportion. */
@@ -46,7 +50,7 @@ interface Sides {
 export const isSameShape = (a: Sides, b: Sides): boolean =>
   Math.abs((a.width / a.height) * (b.height / b.width) - 1) <= SHAPE_SLACK;
 
-/** Their values 0..1, at whatever stage: one plane, three for normals. */
+/** Their values 0..1, at whatever stage: one plane, three for normals (as codes) and for specular (linear RGB). */
 export type Given = Partial<Record<GivenMap, Raster>>;
 
 /** Each given map through `change`, one after the other. */

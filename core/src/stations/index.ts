@@ -1,4 +1,5 @@
 import type { Values } from '../settings/settings.ts';
+import { readsRelief, type Zone } from '../zones/zone.ts';
 import { crate } from './crate/station.ts';
 import { even } from './even/station.ts';
 import { finish } from './finish/station.ts';
@@ -26,11 +27,29 @@ export const READS: Record<StationName, StationName[]> = {
   square: ['source'],
   even: ['square'],
   join: ['square', 'even'],
-  gauge: ['join'],
+  gauge: ['join', 'relief'],
   relief: ['join'],
   finish: ['join', 'relief'],
   crate: ['join', 'gauge', 'relief', 'finish'],
 };
 
-/** What each station's decision is made from, where that is less than all it reads. */
-export const DECIDES_FROM: Record<StationName, StationName[]> = { ...READS, finish: ['join'] };
+/** What each station's decision is made from, where that is not all it reads. */
+export const DECIDES_FROM: Record<StationName, StationName[]> = {
+  ...READS,
+  gauge: ['join', 'relief', 'source'],
+  finish: ['join'],
+};
+
+/** The zones that Gauge or Finish has values for, and wet ones. */
+const inUse = (zones: readonly Zone[], values: readonly { zone: string }[]): Zone[] =>
+  zones.filter(({ id, wetness }) => wetness > 0 || values.some(({ zone }) => zone === id));
+export const gaugeZones = ({ zones, zoneTones }: StationSettings['gauge']): Zone[] => inUse(zones, zoneTones);
+export const finishZones = ({ gauge, finish }: StationSettings): Zone[] =>
+  inUse(gauge.zones, finish.zoneFinish);
+
+/** Gauge reads Relief only where a zone is picked by it, and the photo only where patches lie in it. */
+export function isRead(by: StationName, read: StationName, { gauge }: StationSettings): boolean {
+  if (by !== 'gauge') return true;
+  if (read === 'relief') return readsRelief(gaugeZones(gauge));
+  return read !== 'source' || (gauge.fitBy === 'patches' && gauge.patches.length > 0);
+}

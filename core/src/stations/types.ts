@@ -5,6 +5,8 @@ import type { Edges } from '../raster/edges.ts';
 import type { Raster } from '../raster/raster.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
 import type { Verdict } from '../verdict.ts';
+import type { Zone } from '../zones/zone.ts';
+import type { Belonging } from './gauge/marks.ts';
 import type { Given, GivenMap } from './given.ts';
 import type { Shape } from './shape.ts';
 
@@ -36,6 +38,8 @@ export interface Frame {
   /** How the finished tile meets itself. */
   edges: Edges;
   seed: number;
+  /** Parts of the tile that stations may treat apart. */
+  zones: readonly Zone[];
   /** How far the crop is turned clockwise in the photo. */
   turnDegrees: number;
 }
@@ -127,7 +131,14 @@ export interface JoinOutput {
 }
 
 export interface GaugeOutput {
+  /** Base colour as it goes out. Where F0 was given as a map it is the diffuse colour instead. */
   albedo: Raster;
+  /** The same before wet zones were darkened: what the chart speaks of. */
+  dry: Raster;
+  /** Which pixels belong to zones with lines of their own; null where there are none. */
+  zones: Belonging | null;
+  /** Names of zones that pick nothing. */
+  empty: string[];
 }
 
 export interface ReliefOutput {
@@ -139,12 +150,17 @@ export interface ReliefOutput {
   occlusion: Float32Array | null;
   /** 0..1, flat is 0.5, hollows below. */
   cavity: Float32Array;
+  /** Six bands of detail of the grey that height is read from, fine to broad; made when asked for. */
+  bands: () => Promise<Float32Array[]>;
 }
 
 export interface FinishOutput {
+  /** Perceptual roughness 0..1. */
   roughness: Float32Array;
-  /** Reflectance at normal incidence, linear RGB, one value for the tile. */
-  f0: [number, number, number];
-  /** 0 or 1, one value for the tile. */
-  metallic: number;
+  /** Reflectance at normal incidence of what is no metal, linear RGB: one value for the tile, or one each pixel. */
+  f0: [number, number, number] | Raster;
+  /** 0..1: one value for the tile, or one each pixel. */
+  metallic: number | Float32Array;
+  /** F0 was given as a map and is the whole of it; Gauge's colour is then the diffuse one. */
+  isTruth: boolean;
 }

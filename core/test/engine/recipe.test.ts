@@ -42,7 +42,7 @@ describe('recipe', () => {
   });
 
   it('leaves out a decision of another shape, to be made anew, and keeps the others', () => {
-    const gauge = { key: 'k', data: { median: 0.2, gain: 1, contrast: 1 } };
+    const gauge = { key: 'k', data: { median: 0.2, gain: 1, contrast: 1, patches: null, zones: [] } };
     const decisions = { even: { key: 'k', data: [[1, 2]] }, gauge };
     const kept = parseRecipe({ version: 1, decisions }).decisions;
     expect(JSON.parse(JSON.stringify(kept))).to.deep.equal({ gauge });

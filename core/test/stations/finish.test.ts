@@ -83,6 +83,8 @@ describe('finish', () => {
     const stone = (await runAfterJoin(picture, { finish: { line: 'granite' } }, frame))
       .outputs as TileOutputs;
     expect(mapRaster(stone, 'diffuse')!.planes[1]).to.deep.equal(stone.gauge.albedo.planes[1]);
-    expect(mapRaster(stone, 'specular')!.planes[2][5]).to.equal(Math.fround(stone.finish.f0[2]));
+    expect(mapRaster(stone, 'specular')!.planes[2][5]).to.equal(
+      Math.fround((stone.finish.f0 as number[])[2]),
+    );
   });
 });

@@ -11,7 +11,7 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { aimFor } from '../../src/stations/gauge/station.ts';
+import { aimFor } from '../../src/stations/gauge/fit.ts';
 import { luminanceMap, softHold, undoHold } from '../../src/stations/gauge/tone.ts';
 import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
 import { frameOf, joined, runStation } from './run.ts';
@@ -39,14 +39,24 @@ describe('chart', () => {
 describe('gauge', () => {
   it('fit brings the median into the band of any line', async () => {
     for (const line of CHART.lines) {
-      const { output } = await runStation('gauge', joined(picture), { line: line.id }, frameOf(size));
+      const { output } = await runStation(
+        'gauge',
+        { join: joined(picture) },
+        { line: line.id },
+        frameOf(size),
+      );
       const [low, high] = albedoBand(line);
       expect(medianOf(output.albedo), line.id).to.be.within(low * 0.999, high * 1.001);
     }
   });
 
   it('fit keeps the contrast: all ratios stay, away from the limits', async () => {
-    const { output } = await runStation('gauge', joined(picture), { line: 'soil-pale' }, frameOf(size));
+    const { output } = await runStation(
+      'gauge',
+      { join: joined(picture) },
+      { line: 'soil-pale' },
+      frameOf(size),
+    );
     const before = luminance(picture);
     const after = luminance(output.albedo);
     const ratio = after[0] / before[0];
@@ -62,10 +72,10 @@ describe('gauge', () => {
 
   it('exposure is in stops: one doubles the light', async () => {
     const settings = { fit: false, hold: false };
-    const { output: plain } = await runStation('gauge', joined(picture), settings, frameOf(size));
+    const { output: plain } = await runStation('gauge', { join: joined(picture) }, settings, frameOf(size));
     const { output: more } = await runStation(
       'gauge',
-      joined(picture),
+      { join: joined(picture) },
       { ...settings, exposure: 0.5 },
       frameOf(size),
     );
@@ -79,7 +89,7 @@ describe('gauge', () => {
     const before = luminance(picture);
     for (const colour of [0, 0.5, 1.5]) {
       const settings = { fit: false, hold: false, colour };
-      const { output } = await runStation('gauge', joined(picture), settings, frameOf(size));
+      const { output } = await runStation('gauge', { join: joined(picture) }, settings, frameOf(size));
       const after = luminance(output.albedo);
       for (let i = 0; i < after.length; i += 7) expect(after[i]).to.be.closeTo(before[i], 1e-4);
       const spread = Math.abs(output.albedo.planes[0][9] - output.albedo.planes[2][9]);
@@ -111,16 +121,21 @@ describe('gauge', () => {
     };
     const settings = { line: 'fired-clay-red', countTo: 80 };
     const frame = frameOf(size);
-    const one = await runStation('gauge', withJoints(0.5), settings, frame);
-    const two = await runStation('gauge', withJoints(0.9), settings, frame);
+    const one = await runStation('gauge', { join: withJoints(0.5) }, settings, frame);
+    const two = await runStation('gauge', { join: withJoints(0.9) }, settings, frame);
     expect(one.decided).to.deep.equal(two.decided);
-    const counting = await runStation('gauge', withJoints(0.5), { ...settings, countTo: 100 }, frame);
+    const counting = await runStation(
+      'gauge',
+      { join: withJoints(0.5) },
+      { ...settings, countTo: 100 },
+      frame,
+    );
     expect(counting.decided).not.to.deep.equal(one.decided);
   });
 
   it('its verdict is measured on the result: dark in spite of its settings is wrong', async () => {
     const settings = { line: 'limewash', fit: false };
-    const { output, decided } = await runStation('gauge', joined(picture), settings, frameOf(size));
+    const { output, decided } = await runStation('gauge', { join: joined(picture) }, settings, frameOf(size));
     const { gauge } = STATIONS;
     const all = {
       ...Object.fromEntries(Object.entries(gauge.settings).map(([k, s]) => [k, s.default])),
@@ -138,7 +153,7 @@ describe('gauge', () => {
 
 describe('marks of Gauge', () => {
   const y = Float32Array.of(0.001, 0.1, 0.15, 0.2, 0.25, 0.3, 0.97, 0.99);
-  const all = { line: 'fired-clay-red', countFrom: 0, countTo: 100 };
+  const all = { line: 'fired-clay-red', ownLine: null, countFrom: 0, countTo: 100 };
 
   it('tell what lies below and above any real surface apart', () => {
     const { marks, counted } = gaugeMarks(y, all);

@@ -10,7 +10,7 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { recolouring, whiteBalanced } from '../../src/stations/gauge/recolour.ts';
+import { balanced, recolouring, whiteGains } from '../../src/stations/gauge/recolour.ts';
 import { farthest, tilingPicture } from '../fields.ts';
 import { frameOf, joined, runStation } from './run.ts';
 
@@ -19,7 +19,7 @@ const picture = tilingPicture(SIZE);
 const gauged = async (changes: object, of = picture) => {
   const { output } = await runStation(
     'gauge',
-    joined(of),
+    { join: joined(of) },
     { fit: false, hold: false, ...changes },
     frameOf(SIZE),
   );
@@ -84,7 +84,7 @@ describe('white balance', () => {
             return Float32Array.of(v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
           });
           const one = new Raster(1, 1, linear);
-          const out = whiteBalanced(one, hex);
+          const out = balanced(one, whiteGains(hex));
           const back = out.planes.map((plane) => linearToSrgb(plane[0]));
           expect(Math.max(...back) - Math.min(...back)).to.be.below(1e-3);
           expect(luminance(out)[0]).to.be.closeTo(luminance(one)[0], 1e-5);
@@ -94,7 +94,7 @@ describe('white balance', () => {
   });
 
   it('by grey is the very picture', () => {
-    expect(whiteBalanced(picture, '#777777')).to.equal(picture);
+    expect(balanced(picture, whiteGains('#777777'))).to.equal(picture);
   });
 });
 

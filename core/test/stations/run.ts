@@ -9,6 +9,7 @@ import {
   type StationName,
   sidesOf,
   TORUS,
+  type Zone,
 } from '@zesty-tile/core';
 import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
 
@@ -20,6 +21,7 @@ export const frameOf = (size: number, edgeMetres = 1, edges = TORUS, shape: Shap
   edgeMetres,
   edges,
   seed: 1,
+  zones: [],
   turnDegrees: 0,
 });
 
@@ -60,8 +62,7 @@ export async function runAfterJoin(
   const made: Partial<Record<StationName, unknown>> = {};
   for (const name of ['gauge', 'relief', 'finish'] as const) {
     const reads = Object.fromEntries(READS[name].map((read) => [read, outputs[read]]));
-    const input =
-      name === 'relief' ? { ...reads, withOcclusion: true } : READS[name].length === 1 ? outputs.join : reads;
+    const input = name === 'relief' ? { ...reads, withOcclusion: true } : reads;
     const given = decisions ? { decided: decisions[name] } : undefined;
     const { output, decided } = await runStation(name, input, changes[name] ?? {}, frame, given);
     outputs[name] = output;
@@ -78,4 +79,12 @@ export const squared = (picture: Raster) => ({
   margins: { left: 0, right: 0, top: 0, bottom: 0 },
   cropPixels: picture.width,
   outside: 0,
+});
+
+/** A zone of these parts, dry unless said. */
+export const zoneOf = (id: string, parts: Zone['parts'], wetness = 0): Zone => ({
+  id,
+  name: id,
+  parts,
+  wetness,
 });

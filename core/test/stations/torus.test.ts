@@ -28,7 +28,7 @@ import { shapedHeight } from '../../src/stations/relief/height.ts';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
 import { slantHeight } from '../../src/stations/relief/slant.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
-import { frameOf, runAfterJoin } from './run.ts';
+import { frameOf, runAfterJoin, zoneOf } from './run.ts';
 
 const SIZE = 64;
 const SIDES = { width: SIZE, height: SIZE };
@@ -47,16 +47,22 @@ const OPERATIONS: Record<string, Operation> = {
   'stations/relief/bands.ts': async (p, e) => [
     weightedSum(await detailBands(p, SIDES, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2]),
   ],
-  'stations/relief/cavity.ts': (p, e) => [localRelief(p, SIDES, 3, e), cavityMap(p, SIDES, 3, 0.2, 1, e)],
+  'stations/relief/cavity.ts': (p, e) => [
+    localRelief(p, SIDES, 3, e),
+    cavityMap(p, SIDES, 3, 0.2, { hollows: 1, edges: 0.7 }, e),
+  ],
   'stations/relief/evidence.ts': (p, e) => {
     const { joints, together } = polarityEvidence(p, null, 0, SIDES, e);
     return [p.map(() => joints), p.map(() => together)];
   },
   'stations/relief/height.ts': async (p, e) => {
     const bands = () => detailBands(p, SIDES, e, wait);
-    const raw = { bands, slant: async () => p, normals: null };
+    const raw = { bands, slant: async () => p, normals: null, given: null };
     const shape = {
-      from: 'both' as const,
+      parts: [
+        { from: 'tone' as const, share: 0.6 },
+        { from: 'light' as const, share: 0.4 },
+      ],
       weights: [0.3, 0.6, 1, 1.4, 1.6, 1.2],
       isDarkHigh: true,
       flatten: 0.5,
@@ -64,7 +70,7 @@ const OPERATIONS: Record<string, Operation> = {
       noiseFloor: 0.8,
     };
     // Settled once for a tile, as every size takes it.
-    const spreads = { tone: 1, light: 1, fine: [0.05, 0.05] as [number, number] };
+    const spreads = { tone: 1, light: 1, normals: 0, given: 0, fine: [0.05, 0.05] as [number, number] };
     return [await shapedHeight(raw, shape, spreads, SIDES, e)];
   },
   'stations/relief/slant.ts': (p) => [slantHeight(p, SIDES, 315)],
@@ -92,7 +98,22 @@ const OF_THE_WHOLE = new Set([
 
 /** Files of these folders that hold no filter of a plane: settings, single lines, one pixel at a time. */
 const NO_FILTERS = [
+  // Made from nothing but a seed: tested by itself.
+  'finish/noise.ts',
   'gauge/recolour.ts',
+  'gauge/settings.ts',
+  'gauge/fit.ts',
+  'gauge/patches.ts',
+  'gauge/readings.ts',
+  'gauge/verdict.ts',
+  'relief/decision.ts',
+  'relief/normals.ts',
+  'relief/detail-normal.ts',
+  'relief/scale.ts',
+  'relief/verdict.ts',
+  'finish/settings.ts',
+  'finish/curve.ts',
+  'finish/verdict.ts',
   'relief/grey.ts',
   'relief/settings.ts',
   'relief/occlusion-map.ts',
@@ -152,10 +173,47 @@ describe('torus', () => {
 
   it('all maps of all stations after Join together are rolled with the tile', async () => {
     const picture = tilingPicture(SIZE);
-    const frame = frameOf(SIZE, 0.5);
+    const zones = [
+      zoneOf('dark', [{ by: 'range', how: 'and', map: 'luminance', from: 0, to: 0.35, softness: 0.3 }], 0.6),
+      zoneOf('near', [{ by: 'colour', how: 'and', colour: '#aca5a0', reach: 0.03, softness: 0.5 }]),
+    ];
+    const frame = { ...frameOf(SIZE, 0.5), zones };
+    const own = { ownLine: null, exposure: 0.3, contrast: 1.1 };
     const changes = {
-      gauge: { line: 'sand-dry', contrast: 1.3, colour: 1.2, hueDegrees: 20, white: '#8a8078' },
-      relief: { occlusionMm: 60, heightFrom: 'both', flatten: 0.3, softMm: 8, noiseFloor: 0.5 },
+      gauge: {
+        line: 'sand-dry',
+        contrast: 1.3,
+        colour: 1.2,
+        hueDegrees: 20,
+        white: '#8a8078',
+        zoneTones: [{ zone: 'near', line: 'soil-dark', ...own }],
+      },
+      relief: {
+        occlusionMm: 60,
+        heightFrom: 'both',
+        secondFrom: 'light',
+        flatten: 0.3,
+        softMm: 8,
+        noiseFloor: 0.5,
+        fine1: 0.5,
+        normalSoftMm: 10,
+        occlusionBias: 3,
+        cavityEdges: 0.5,
+      },
+      finish: {
+        occlusion: 0.4,
+        height: -0.3,
+        slope: 0.6,
+        f0From: 'tone',
+        points: [
+          [0, 0.1],
+          [0.4, 0.7],
+          [1, 1],
+        ],
+        zoneFinish: [
+          { zone: 'near', line: 'copper', ownLine: null, band: [0.1, 0.3], f0: null, metallic: 'line' },
+        ],
+      },
     };
     const plain = await runAfterJoin(picture, changes, frame);
     for (const [dx, dy] of [

@@ -1,5 +1,5 @@
 import { Raster } from '../../raster/raster.ts';
-import { diffuseOf, glossOf } from '../finish/convert.ts';
+import { diffuseOf, f0Of, glossOf, toMetallic } from '../finish/convert.ts';
 import type { FinishOutput, GaugeOutput, JoinOutput, ReliefOutput } from '../types.ts';
 
 /** Every map a tile has. */
@@ -33,15 +33,61 @@ export const MAP_KIND: Record<MapName, 'colour' | 'data'> = {
   opacity: 'data',
 };
 
-/** Maps that hold one value throughout, and so can show no seam. */
-export const UNIFORM_MAPS: readonly MapName[] = ['specular', 'metallic'];
-
 /** Outputs from which all maps follow. */
 export interface TileOutputs {
   join: JoinOutput;
   gauge: GaugeOutput;
   relief: ReliefOutput;
   finish: FinishOutput;
+}
+
+const pairs = new WeakMap<Raster, { f0: Raster; base: Raster; metallic: Float32Array }>();
+
+/** Base colour and metallic where diffuse and F0 colour were given; made once for both. */
+function pairOf(diffuse: Raster, f0: Raster) {
+  const kept = pairs.get(diffuse);
+  if (kept?.f0 === f0) return kept;
+  const { base, metallic } = toMetallic(diffuse.planes, f0.planes);
+  const made = { f0, base: new Raster(diffuse.width, diffuse.height, base), metallic };
+  pairs.set(diffuse, made);
+  return made;
+}
+
+/** The whole F0 where it was given as a map; else null. */
+const givenF0 = ({ f0, isTruth }: FinishOutput): Raster | null => (isTruth && !Array.isArray(f0) ? f0 : null);
+
+/** Base colour, as metallic and roughness go with it. */
+export function albedoOf({ gauge, finish }: Pick<TileOutputs, 'gauge' | 'finish'>): Raster {
+  const f0 = givenF0(finish);
+  return f0 ? pairOf(gauge.albedo, f0).base : gauge.albedo;
+}
+
+/** Metallic 0..1: one value, or one each pixel. */
+export function metallicPlane({
+  gauge,
+  finish,
+}: Pick<TileOutputs, 'gauge' | 'finish'>): number | Float32Array {
+  const f0 = givenF0(finish);
+  return f0 ? pairOf(gauge.albedo, f0).metallic : finish.metallic;
+}
+
+const valueAt = (of: number | Float32Array, i: number) => (typeof of === 'number' ? of : of[i]);
+
+function diffuse({ gauge, finish }: TileOutputs): Raster {
+  if (givenF0(finish)) return gauge.albedo;
+  const { metallic } = finish;
+  return gauge.albedo.mapPlanes((plane) => plane.map((value, i) => diffuseOf(value, valueAt(metallic, i))));
+}
+
+/** F0 as a colour, of metal and all else. */
+function specular({ gauge, finish }: TileOutputs): Raster {
+  const whole = givenF0(finish);
+  if (whole) return whole;
+  const { f0, metallic } = finish;
+  return gauge.albedo.mapPlanes((base, c) => {
+    const own = Array.isArray(f0) ? f0[c] : f0.planes[c];
+    return base.map((value, i) => f0Of(value, valueAt(metallic, i), valueAt(own, i)));
+  });
 }
 
 /**
@@ -54,7 +100,7 @@ export function mapRaster(outputs: TileOutputs, map: MapName): Raster | null {
   const one = (plane: Float32Array) => new Raster(width, height, [plane]);
   switch (map) {
     case 'albedo':
-      return gauge.albedo;
+      return albedoOf(outputs);
     case 'normal':
       return relief.normal;
     case 'height':
@@ -67,12 +113,14 @@ export function mapRaster(outputs: TileOutputs, map: MapName): Raster | null {
       return one(finish.roughness);
     case 'gloss':
       return one(finish.roughness.map(glossOf));
-    case 'metallic':
-      return Raster.filled(width, height, 1, finish.metallic);
+    case 'metallic': {
+      const metallic = metallicPlane(outputs);
+      return typeof metallic === 'number' ? Raster.filled(width, height, 1, metallic) : one(metallic);
+    }
     case 'specular':
-      return Raster.filled(width, height, 3).mapPlanes((plane, c) => plane.fill(finish.f0[c]));
+      return specular(outputs);
     case 'diffuse':
-      return gauge.albedo.mapPlanes((plane) => plane.map((v) => diffuseOf(v, finish.metallic)));
+      return diffuse(outputs);
     case 'opacity':
       return join.alpha ? one(join.alpha) : null;
   }

@@ -1,6 +1,6 @@
 import type { MapName } from './maps.ts';
 
-export const PROFILE_NAMES = ['separate', 'packed'] as const;
+export const PROFILE_NAMES = ['separate', 'packed', 'specular-gloss'] as const;
 export type ProfileName = (typeof PROFILE_NAMES)[number];
 
 /** One file of a profile. Either one whole map, or one map for each channel. */
@@ -40,5 +40,13 @@ export const PROFILES: Record<ProfileName, ProfileFile[]> = {
       maps: ['occlusion', 'roughness', 'metallic'],
     },
     ...tail,
+  ],
+  'specular-gloss': [
+    { ending: 'diffuse', bits: 8, maps: ['diffuse'] },
+    { ending: 'specular', bits: 8, maps: ['specular'] },
+    { ending: 'gloss', bits: 8, maps: ['gloss'] },
+    { ending: 'normal', bits: 8, maps: ['normal'] },
+    { ending: 'occlusion', bits: 8, maps: ['occlusion'] },
+    ...tail.filter(({ ending }) => ending !== 'specular'),
   ],
 };

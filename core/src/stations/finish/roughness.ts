@@ -1,3 +1,5 @@
+import { type Curve, curveAt, curveTable } from './curve.ts';
+
 const LOG_FLOOR = 0.01;
 
 /** Centre and spread of log luminance, settled at the working size. */
@@ -6,37 +8,42 @@ export interface ToneScale {
   spread: number;
 }
 
-/** How tone and cavity make roughness. */
-export interface RoughnessMix {
-  /** −1..1; positive: bright is rougher. */
-  tone: number;
-  /** −1..1; positive: hollows are rougher. */
-  cavity: number;
-  /** Tone curve, in powers of two: below 0 most of the tile is rough, above 0 most is smooth. */
-  curve: number;
-  band: [number, number];
-}
-
 export const logTone = (y: number) => Math.log(Math.max(0, y) + LOG_FLOOR);
 
+/** Brightness −0.5..0.5 about the tile's middle, full at two spreads. */
+export function toneAbout(luminance: Float32Array, { centre, spread }: ToneScale): Float32Array {
+  const gain = spread > 0 ? 1 / (4 * spread) : 0;
+  return luminance.map((y) => Math.min(0.5, Math.max(-0.5, gain * (logTone(y) - centre))));
+}
+
+/** One thing that roughness is made from: values about 0, and how much of them, −1..1; positive: rougher where they are high. */
+export interface Contribution {
+  amount: number;
+  values: Float32Array;
+}
+
 /**
- * Roughness from luminance (of Join's picture) and cavity (0.5 flat): both are added about the middle,
- * clamped, bent by the curve and laid into the band. Perceptual roughness 0..1, α = roughness² for GGX.
+ * What contributions come to, 0..1: added about the middle and clamped, then bent by a power of two (`balance`: below 0
+ * most of the tile is rough, above 0 most is smooth) and by a tone curve.
  */
-export function roughnessMap(
-  luminance: Float32Array,
-  cavity: Float32Array,
-  scale: ToneScale,
-  mix: RoughnessMix,
+export function stacked(
+  contributions: readonly Contribution[],
+  count: number,
+  { balance, points }: { balance: number; points: Curve },
 ): Float32Array {
-  const [low, high] = mix.band;
-  const power = 2 ** mix.curve;
-  const toneGain = scale.spread > 0 ? mix.tone / (4 * scale.spread) : 0;
-  const out = new Float32Array(luminance.length);
-  for (let i = 0; i < out.length; i++) {
-    const t = 0.5 + toneGain * (logTone(luminance[i]) - scale.centre) + mix.cavity * (0.5 - cavity[i]);
-    const clamped = Math.min(1, Math.max(0, t));
-    out[i] = low + (high - low) * (power === 1 ? clamped : clamped ** power);
+  const out = new Float32Array(count).fill(0.5);
+  for (const { amount, values } of contributions) {
+    if (amount !== 0) for (let i = 0; i < count; i++) out[i] += amount * values[i];
+  }
+  const power = 2 ** balance;
+  const table = curveTable(points);
+  for (let i = 0; i < count; i++) {
+    const clamped = Math.min(1, Math.max(0, out[i]));
+    out[i] = curveAt(table, power === 1 ? clamped : clamped ** power);
   }
   return out;
 }
+
+/** A stack laid into a band: perceptual roughness 0..1, α = roughness² for GGX. */
+export const intoBand = (stack: Float32Array, [low, high]: readonly [number, number]): Float32Array =>
+  stack.map((value) => low + (high - low) * value);

@@ -1,84 +1,18 @@
 import * as v from 'valibot';
-import { CHART, chartLine, lineF0, NO_LINE } from '../../chart/chart.ts';
+import { type ChartLine, lineF0, lineOf } from '../../chart/chart.ts';
+import { linearOfHex } from '../../colour/hex.ts';
 import { luminance } from '../../colour/luminance.ts';
-import { histogramPercentiles } from '../../raster/histogram.ts';
+import type { WorkContext } from '../../engine/context.ts';
+import { Raster } from '../../raster/raster.ts';
+import { repeated } from '../../raster/repeat.ts';
 import { median } from '../../raster/statistics.ts';
-import { choice, flag, number, type Values } from '../../settings/settings.ts';
-import { type FinishOutput, type JoinOutput, type ReliefOutput, station } from '../types.ts';
-import { logTone, roughnessMap, type ToneScale } from './roughness.ts';
-
-const settings = {
-  line: choice({
-    label: 'Reference',
-    help: 'The line of the chart that gives F0, the roughness band, and whether it is a metal.',
-    default: NO_LINE,
-    options: [NO_LINE, ...CHART.lines.map((line) => line.id)],
-    names: ['No line: F0 0.04, roughness 0.5–0.9', ...CHART.lines.map((line) => line.name)],
-  }),
-  metal: choice({
-    label: 'Metallic',
-    help: 'Whether the whole tile is bare metal: as the line says, or set by hand.',
-    default: 'line',
-    options: ['line', 'no', 'yes'],
-    names: ['As the line', 'No (0)', 'Yes (1)'],
-  }),
-  tone: number({
-    label: 'From tone',
-    help: 'How much brightness makes it rougher (right) or smoother (left).',
-    group: 'Roughness',
-    default: 0.4,
-    min: -1,
-    max: 1,
-    step: 0.05,
-    unit: '',
-  }),
-  cavity: number({
-    label: 'From cavity',
-    help: 'How much hollows are rougher (right) or smoother (left) than edges.',
-    group: 'Roughness',
-    default: 0.5,
-    min: -1,
-    max: 1,
-    step: 0.05,
-    unit: '',
-  }),
-  curve: number({
-    label: 'Tone curve',
-    help: 'Left: more of the tile is rough. Right: more of it is smooth.',
-    group: 'Roughness',
-    default: 0,
-    min: -2,
-    max: 2,
-    step: 0.05,
-    unit: '',
-  }),
-  ownBand: flag({
-    label: 'Own band',
-    help: 'Use the two limits below instead of the line’s roughness band.',
-    group: 'Roughness',
-    default: false,
-  }),
-  low: number({
-    label: 'Smoothest',
-    help: 'Lower limit of roughness, with own band.',
-    group: 'Roughness',
-    default: 0.5,
-    min: 0,
-    max: 1,
-    step: 0.01,
-    unit: '',
-  }),
-  high: number({
-    label: 'Roughest',
-    help: 'Upper limit of roughness, with own band.',
-    group: 'Roughness',
-    default: 0.9,
-    min: 0,
-    max: 1,
-    step: 0.01,
-    unit: '',
-  }),
-};
+import { zoneCover } from '../../zones/cover.ts';
+import { wetF0, wetRoughness } from '../../zones/wet.ts';
+import { type FinishOutput, type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
+import { cellsFor, periodicNoise } from './noise.ts';
+import { type Contribution, intoBand, logTone, stacked, type ToneScale, toneAbout } from './roughness.ts';
+import { type FinishSettings, settings } from './settings.ts';
+import { verdict } from './verdict.ts';
 
 /** What Finish reads: never Gauge, so that exposure moves no roughness. */
 export interface FinishInput {
@@ -89,10 +23,84 @@ export interface FinishInput {
 const DEFAULT_BAND: [number, number] = [0.5, 0.9];
 
 /** The roughness band in force, low before high. */
-export function roughnessBand(chosen: Values<typeof settings>): [number, number] {
+export function roughnessBand(chosen: FinishSettings): [number, number] {
   if (chosen.ownBand) return [Math.min(chosen.low, chosen.high), Math.max(chosen.low, chosen.high)];
-  return chartLine(chosen.line)?.roughness ?? DEFAULT_BAND;
+  return lineOf(chosen)?.roughness ?? DEFAULT_BAND;
 }
+
+/** Each contribution that has a part in the roughness, its values about 0. */
+async function contributions(
+  { join, relief }: FinishInput,
+  chosen: FinishSettings,
+  tone: Float32Array,
+  frame: Frame,
+  context: WorkContext,
+): Promise<Contribution[]> {
+  const { noiseMm, greyMap, greyCount, greyQuarters } = chosen;
+  const found: Contribution[] = [{ amount: chosen.tone, values: tone }];
+  const add = async (amount: number, make: () => Promise<Float32Array> | Float32Array) => {
+    if (amount !== 0) found.push({ amount, values: await make() });
+  };
+  await add(chosen.cavity, () => relief.cavity.map((value) => 0.5 - value));
+  await add(chosen.occlusion, () => (relief.occlusion ?? new Float32Array(0)).map((seen) => 1 - seen));
+  await add(chosen.height, () => relief.height.map((value) => value - 0.5));
+  await add(chosen.slope, () => relief.normal.planes[2].map((z) => Math.sqrt(Math.max(0, 1 - z * z))));
+  await add(chosen.noise, () =>
+    context.part('noise', [noiseMm, frame.edgeMetres, frame.seed], () =>
+      periodicNoise(frame, cellsFor(noiseMm, frame, frame.edgeMetres), frame.seed),
+    ),
+  );
+  if (greyMap) {
+    await add(chosen.grey, () =>
+      context.part('grey', [greyMap.sha256, greyCount, greyQuarters], async () => {
+        const picture = await context.picture(greyMap, frame.size, 1);
+        const [plane] = repeated(picture, frame, { count: greyCount, quarters: greyQuarters }).planes;
+        return plane.map((value) => value - 0.5);
+      }),
+    );
+  }
+  // The same picture read as grey where a given normal map has no height is no part of it.
+  return found.filter(({ values }) => values.length === join.picture.planes[0].length);
+}
+
+/** F0 of the tile without its zones. */
+function plainF0(
+  chosen: FinishSettings,
+  line: ChartLine | null,
+  tone: Float32Array,
+  frame: Frame,
+): FinishOutput['f0'] {
+  if (chosen.f0From === 'colour') return linearOfHex(chosen.f0Colour);
+  if (chosen.f0From === 'line') return lineF0(line);
+  const { f0Low, f0High } = chosen;
+  const plane = tone.map((value) => f0Low + (f0High - f0Low) * (value + 0.5));
+  return new Raster(frame.width, frame.height, [plane, plane, plane]);
+}
+
+/** What is one value or a plane, laid over with another value where a zone covers it. */
+function laidOver(under: number | Float32Array, value: number, cover: Float32Array): number | Float32Array {
+  if (under === value) return under;
+  return typeof under === 'number'
+    ? cover.map((share) => under + share * (value - under))
+    : under.map((old, i) => old + cover[i] * (value - old));
+}
+
+function f0Over(
+  under: FinishOutput['f0'],
+  to: (old: number, channel: number, i: number) => number,
+  frame: Frame,
+): Raster {
+  const count = frame.width * frame.height;
+  const plane = (c: number) => {
+    const out = new Float32Array(count);
+    for (let i = 0; i < count; i++) out[i] = to(Array.isArray(under) ? under[c] : under.planes[c][i], c, i);
+    return out;
+  };
+  return new Raster(frame.width, frame.height, [plane(0), plane(1), plane(2)]);
+}
+
+const saysMetal = (metal: FinishSettings['metal'], line: ChartLine | null): boolean =>
+  metal === 'line' ? line?.kind === 'metal' : metal === 'yes';
 
 /** Finish: how smooth, how much it mirrors, metal or not. */
 export const finish = station({
@@ -106,43 +114,50 @@ export const finish = station({
     const centre = median(logs);
     return { centre, spread: 1.4826 * median(logs.map((v) => Math.abs(v - centre))) };
   },
-  async run(input: FinishInput, chosen, decided): Promise<FinishOutput> {
-    const line = chartLine(chosen.line);
-    const { given } = input.join;
-    const roughness =
-      given.roughness?.planes[0] ??
-      given.gloss?.planes[0].map((value) => 1 - value) ??
-      roughnessMap(luminance(input.join.picture), input.relief.cavity, decided, {
-        tone: chosen.tone,
-        cavity: chosen.cavity,
-        curve: chosen.curve,
-        band: roughnessBand(chosen),
+  async run(input: FinishInput, chosen, decided: ToneScale, frame, context): Promise<FinishOutput> {
+    const line = lineOf(chosen);
+    const { given, picture } = input.join;
+    const count = frame.width * frame.height;
+    const tone = await context.part('tone', decided, () => toneAbout(luminance(picture), decided));
+    const told = given.roughness?.planes[0] ?? given.gloss?.planes[0].map((value) => 1 - value);
+    const stack =
+      told ??
+      stacked(await contributions(input, chosen, tone, frame, context), count, {
+        balance: chosen.curve,
+        points: chosen.points,
       });
-    const metallic =
-      chosen.metal === 'line' ? Number(line?.kind === 'metal') : Number(chosen.metal === 'yes');
-    return { roughness, f0: lineF0(line), metallic };
+    await context.breathe(0.6);
+    let roughness = told ? Float32Array.from(told) : intoBand(stack, roughnessBand(chosen));
+    let metallic: FinishOutput['metallic'] =
+      chosen.metal === 'line' && given.metallic
+        ? given.metallic.planes[0]
+        : Number(saysMetal(chosen.metal, line));
+    let f0: FinishOutput['f0'] = given.specular ?? plainF0(chosen, line, tone, frame);
+    for (const zone of frame.zones) {
+      const values = chosen.zoneFinish.find((one) => one.zone === zone.id);
+      if (!values && zone.wetness === 0) continue;
+      const cover = await context.part('zone', zone.parts, () => zoneCover(zone, input, frame, context));
+      await context.breathe(0.8);
+      if (values) {
+        const own = lineOf(values);
+        const band = values.band ?? own?.roughness ?? null;
+        if (band) {
+          const laid = intoBand(stack, band);
+          roughness = roughness.map((old, i) => old + cover[i] * (laid[i] - old));
+        }
+        const ownF0 = values.f0 ? linearOfHex(values.f0) : own ? lineF0(own) : null;
+        if (ownF0) f0 = f0Over(f0, (old, c, i) => old + cover[i] * (ownF0[c] - old), frame);
+        if (values.metallic !== 'line' || own) {
+          metallic = laidOver(metallic, Number(saysMetal(values.metallic, own)), cover);
+        }
+      }
+      const { wetness } = zone;
+      if (wetness > 0) {
+        roughness = roughness.map((dry, i) => wetRoughness(dry, wetness * cover[i]));
+        f0 = f0Over(f0, (old, _c, i) => wetF0(old, wetness * cover[i]), frame);
+      }
+    }
+    return { roughness, f0, metallic, isTruth: given.specular !== undefined };
   },
-  verdict(output, _input, chosen) {
-    const [low, middle, high] = histogramPercentiles(output.roughness, [2, 50, 98]);
-    const line = chartLine(chosen.line);
-    const odd = line !== null && (line.kind === 'metal') !== (output.metallic === 1);
-    const noLine = line === null && !chosen.ownBand;
-    const f0 = output.f0.map((v) => v.toFixed(2));
-    const f0Words = f0[0] === f0[1] && f0[1] === f0[2] ? output.f0[0].toFixed(3) : f0.join(' ');
-    return {
-      state: odd || noLine ? 'look' : 'fine',
-      brief: `rough ${low.toFixed(2)}–${high.toFixed(2)}`,
-      sentence: `Roughness runs from ${low.toFixed(2)} to ${high.toFixed(2)} (middle ${middle.toFixed(2)}); F0 ${f0Words}; metallic ${output.metallic}.`,
-      advice: odd
-        ? 'Metallic disagrees with the line: choose “As the line”, or another line.'
-        : noLine
-          ? 'Choose the line of the chart for this surface: until then a common middle is used.'
-          : '',
-      figures: [
-        { id: 'low', label: 'Roughness, 2 %', value: low, unit: '' },
-        { id: 'middle', label: 'Roughness, median', value: middle, unit: '' },
-        { id: 'high', label: 'Roughness, 98 %', value: high, unit: '' },
-      ],
-    };
-  },
+  verdict,
 });

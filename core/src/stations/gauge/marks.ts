@@ -1,8 +1,12 @@
-import { albedoBand, albedoLimits, chartLine } from '../../chart/chart.ts';
+import { albedoBand, albedoLimits, type ChartLine, type LineChoice, lineOf } from '../../chart/chart.ts';
 import { histogramPercentiles } from '../../raster/histogram.ts';
 
-/** What a pixel of the albedo is to Gauge. */
-export const MARK = { within: 0, below: 1, above: 2, uncounted: 3 } as const;
+/** What a pixel of the albedo is to Gauge: beyond any dielectric, below any metal, not counted, or within. */
+export const MARK = { within: 0, below: 1, above: 2, uncounted: 3, belowMetal: 4 } as const;
+
+/** Whether a mark stands for what no real surface has. */
+export const isBeyond = (mark: number): boolean =>
+  mark === MARK.below || mark === MARK.above || mark === MARK.belowMetal;
 
 /** Slack of the limits, so that what is held exactly at one is within. */
 const SLACK = 5e-4;
@@ -12,43 +16,74 @@ const RANK_SLACK = 2e-5;
 
 /** The tile's luminance against the chart. */
 export interface GaugeMarks {
-  /** One of `MARK` for each pixel: against the limits of any surface of the line's kind. */
+  /** One of `MARK` for each pixel: against the limits of any surface of its line's kind. */
   marks: Uint8Array<ArrayBuffer>;
   counted: number;
-  /** Counted pixels inside the line's band. */
+  /** Pixels of the rest that count, and of them those inside the line's band. */
+  ofRest: number;
   inBand: number;
-  /** In the middle of what counts. */
+  /** In the middle of what counts of the rest. */
   median: number;
+  /** Of each zone with a line of its own; null where no pixel belongs to it. */
+  zoneMedians: (number | null)[];
+}
+
+/** Zones with lines of their own: to which each pixel belongs (0 to the rest, k + 1 to line k), and the lines. */
+export interface Belonging {
+  belongs: Uint8Array;
+  lines: (ChartLine | null)[];
 }
 
 /** Rank (percent) in the middle of the range that counts; a range turned round is taken as it is meant. */
 export const middleRank = (chosen: { countFrom: number; countTo: number }) =>
   (chosen.countFrom + chosen.countTo) / 2;
 
+/** The values of a plane whose pixels belong to one part. */
+export function valuesOf(plane: Float32Array, belongs: Uint8Array, part: number): Float32Array {
+  let count = 0;
+  for (let i = 0; i < belongs.length; i++) if (belongs[i] === part) count++;
+  const out = new Float32Array(count);
+  for (let i = 0, k = 0; i < belongs.length; i++) if (belongs[i] === part) out[k++] = plane[i];
+  return out;
+}
+
 /** Marks what counts, and what lies beyond the limits of any real surface, in a plane of luminance Y. */
 export function gaugeMarks(
   y: Float32Array,
-  chosen: { line: string; countFrom: number; countTo: number },
+  chosen: LineChoice & { countFrom: number; countTo: number },
+  zones: Belonging | null = null,
 ): GaugeMarks {
   const from = Math.min(chosen.countFrom, chosen.countTo);
   const to = Math.max(chosen.countFrom, chosen.countTo);
-  const [low, median, high] = histogramPercentiles(y, [from, middleRank(chosen), to]);
-  const line = chartLine(chosen.line);
-  const [floor, ceiling] = albedoLimits(line);
-  const band = line ? albedoBand(line) : null;
+  const rest = zones ? valuesOf(y, zones.belongs, 0) : y;
+  const [low, median, high] =
+    rest.length > 0 ? histogramPercentiles(rest, [from, middleRank(chosen), to]) : [0, 0, 1];
+  const lines = [lineOf(chosen), ...(zones?.lines ?? [])];
+  const limits = lines.map(albedoLimits);
+  const band = lines[0] ? albedoBand(lines[0]) : null;
   const marks = new Uint8Array(y.length);
   let counted = 0;
+  let ofRest = 0;
   let inBand = 0;
   for (let i = 0; i < y.length; i++) {
     const v = y[i];
-    if (v < low - RANK_SLACK || v > high + RANK_SLACK) {
-      marks[i] = MARK.uncounted;
-      continue;
+    const part = zones ? zones.belongs[i] : 0;
+    if (part === 0) {
+      if (v < low - RANK_SLACK || v > high + RANK_SLACK) {
+        marks[i] = MARK.uncounted;
+        continue;
+      }
+      ofRest++;
+      if (band && v >= band[0] && v <= band[1]) inBand++;
     }
     counted++;
-    if (v < floor - SLACK) marks[i] = MARK.below;
+    const [floor, ceiling] = limits[part];
+    if (v < floor - SLACK) marks[i] = lines[part]?.kind === 'metal' ? MARK.belowMetal : MARK.below;
     else if (v > ceiling + SLACK) marks[i] = MARK.above;
-    if (band && v >= band[0] && v <= band[1]) inBand++;
   }
-  return { marks, counted, inBand, median };
+  const zoneMedians = (zones?.lines ?? []).map((_line, k) => {
+    const own = valuesOf(y, zones!.belongs, k + 1);
+    return own.length > 0 ? histogramPercentiles(own, [50])[0] : null;
+  });
+  return { marks, counted, ofRest, inBand, median, zoneMedians };
 }

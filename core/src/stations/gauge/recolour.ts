@@ -36,11 +36,15 @@ export function recolouring({
   ];
 }
 
-/** The picture under light in which a colour (#rrggbb) would be grey of the same luminance; itself where that is grey already. */
-export function whiteBalanced(picture: Raster, white: string): Raster {
+/** Gains of the channels under which a colour (#rrggbb) is grey of the same luminance. */
+export function whiteGains(white: string): [number, number, number] {
   const rgb = linearOfHex(white);
   const y = rgb.reduce((sum, value, c) => sum + value * LUMINANCE[c], 0);
-  const gains = rgb.map((value) => (value > 0 ? y / value : 1));
+  return rgb.map((value) => (value > 0 ? y / value : 1)) as [number, number, number];
+}
+
+/** The picture with its channels multiplied; itself where that changes nothing. */
+export function balanced(picture: Raster, gains: readonly number[]): Raster {
   if (gains.every((gain) => Math.abs(gain - 1) < 1e-6)) return picture;
   return picture.mapPlanes((plane, c) => {
     const out = new Float32Array(plane.length);

@@ -60,6 +60,12 @@ const MOST_LIFT = 4;
 /** Pixels between two pauses. */
 const BLOCK = 0x8000;
 
+/** Where a tone is laid over what another made: that one's result, and by how much, 0..1, each pixel is replaced. */
+export interface Over {
+  under: Raster;
+  cover: Float32Array;
+}
+
 /**
  * Linear RGB through a tone and a change of colour in OKLab (Ottosson 2020) with luminance Y held, and a colour pushed past 0..1 is drawn towards grey of its own Y.
  * `breathe` is awaited between blocks of rows.
@@ -69,12 +75,15 @@ export async function applyTone(
   tone: Tone,
   colour: Recolour,
   breathe: (done: number) => Promise<void>,
+  over?: Over,
 ): Promise<Raster> {
-  const out = Raster.filled(picture.width, picture.height, 3);
+  const out = over
+    ? over.under.mapPlanes((plane) => plane.slice())
+    : Raster.filled(picture.width, picture.height, 3);
   const count = picture.width * picture.height;
   for (let from = 0; from < count; from += BLOCK) {
     await breathe(from / count);
-    toneBlock(picture, out, tone, colour, from, Math.min(count, from + BLOCK));
+    toneBlock(picture, out, tone, colour, from, Math.min(count, from + BLOCK), over?.cover ?? null);
   }
   return out;
 }
@@ -86,6 +95,7 @@ function toneBlock(
   colour: Recolour,
   from: number,
   to: number,
+  cover: Float32Array | null,
 ): void {
   const [wr, wg, wb] = LUMINANCE;
   const aimOf = luminanceMap(tone);
@@ -94,6 +104,8 @@ function toneBlock(
   const [r0, g0, b0] = picture.planes;
   const [r1, g1, b1] = out.planes;
   for (let i = from; i < to; i++) {
+    const share = cover ? cover[i] : 1;
+    if (share === 0) continue;
     const y = wr * r0[i] + wg * g0[i] + wb * b0[i];
     const aim = aimOf(y);
     // Near black the ratio would blow up noise: beyond a limit the rest is added as grey.
@@ -125,8 +137,8 @@ function toneBlock(
       g = Math.min(1, Math.max(0, grey + (g - grey) * keep));
       b = Math.min(1, Math.max(0, grey + (b - grey) * keep));
     }
-    r1[i] = r;
-    g1[i] = g;
-    b1[i] = b;
+    r1[i] += share * (r - r1[i]);
+    g1[i] += share * (g - g1[i]);
+    b1[i] += share * (b - b1[i]);
   }
 }

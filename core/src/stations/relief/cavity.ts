@@ -9,18 +9,27 @@ export function localRelief(height: Float32Array, sides: Sides, sigma: number, e
   return around;
 }
 
+/** How strong a cavity map is about flat: of what lies below its surroundings and of what stands out of them. */
+export interface CavityStrength {
+  hollows: number;
+  edges: number;
+}
+
 /** Signed cavity 0..1, 0.5 where flat, darker in hollows; `spread` is the deviation that fills a third. */
 export function cavityMap(
   height: Float32Array,
   sides: Sides,
   sigma: number,
   spread: number,
-  strength: number,
+  strength: CavityStrength,
   edges: Edges,
 ): Float32Array {
   const local = localRelief(height, sides, sigma, edges);
   if (!(spread > 0)) return local.fill(0.5);
-  const scale = strength / (6 * spread);
-  for (let i = 0; i < local.length; i++) local[i] = Math.min(1, Math.max(0, 0.5 + local[i] * scale));
+  const [hollow, edge] = [strength.hollows, strength.edges].map((one) => one / (6 * spread));
+  for (let i = 0; i < local.length; i++) {
+    const value = local[i];
+    local[i] = Math.min(1, Math.max(0, 0.5 + value * (value < 0 ? hollow : edge)));
+  }
   return local;
 }

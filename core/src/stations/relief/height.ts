@@ -13,10 +13,16 @@ export interface RawHeight {
   slant(): Promise<Float32Array>;
   /** Height whose slopes are those of a given normal map, as shares of the longer edge; null where none was given. */
   normals: (() => Promise<Float32Array>) | null;
+  /** The given height; null where there is none. */
+  given: Float32Array | null;
 }
 
+/** From what height can be read. */
+export type HeightSource = 'tone' | 'light' | 'normals' | 'given';
+
 export interface HeightShape {
-  from: 'tone' | 'light' | 'both' | 'normals';
+  /** Shares come to 1. */
+  parts: { from: HeightSource; share: number }[];
   weights: number[];
   isDarkHigh: boolean;
   /** How much of broad swelling is taken out, 0..1. */
@@ -28,16 +34,18 @@ export interface HeightShape {
 }
 
 export const spreadsSchema = v.strictObject({
-  /** Deviation of the band sum and of the height by light: where both are mixed they count as alike. */
+  /** Deviation of height by each source: where several are mixed they count as alike. 0 where it is not read. */
   tone: v.number(),
   light: v.number(),
+  normals: v.number(),
+  given: v.number(),
   /** Deviation of the two finest bands. */
   fine: v.tuple([v.number(), v.number()]),
 });
 export type Spreads = v.InferOutput<typeof spreadsSchema>;
 
-/** Shares of height by light and by tone, where both are taken. */
-const LIGHT_SHARE = 0.4;
+/** Share of height by light, where tone and light are taken and nothing else is said. */
+export const LIGHT_SHARE = 0.4;
 const BROAD = 1 / 8;
 const LEAST_SIGMA = 0.3;
 const FLAT = 1e-6;
@@ -63,25 +71,52 @@ function toneSum(bands: Float32Array[], shape: HeightShape, fine: Spreads['fine'
   return sum;
 }
 
-const readsLight = ({ from }: HeightShape) => from === 'light' || from === 'both';
-/** Where there is no normal map to read from, tone stands in for it. */
-const readsTone = (raw: RawHeight, { from }: HeightShape) =>
-  from === 'tone' || from === 'both' || (from === 'normals' && !raw.normals);
+/** The parts that can be had: where there is no normal map or height to read from, tone stands in for it. */
+export function partsOf(raw: RawHeight, { parts }: HeightShape): HeightShape['parts'] {
+  const had = parts.map(({ from, share }) => ({
+    from: (from === 'normals' && !raw.normals) || (from === 'given' && !raw.given) ? ('tone' as const) : from,
+    share,
+  }));
+  return had.filter(({ share }) => share > 0);
+}
 
-/** Measures at the working size what must be the same at every size. */
-export async function spreadsOf(raw: RawHeight, shape: HeightShape): Promise<Spreads> {
-  const bands = readsTone(raw, shape) ? await raw.bands() : null;
+/** Measures at the working size what must be the same at every size; tone too where `withTone` asks for it. */
+export async function spreadsOf(raw: RawHeight, shape: HeightShape, withTone = false): Promise<Spreads> {
+  const read = partsOf(raw, shape).map(({ from }) => from);
+  const bands = withTone || read.includes('tone') ? await raw.bands() : null;
   const fine: Spreads['fine'] = bands
     ? [statistics(bands[0]).deviation, statistics(bands[1]).deviation]
     : [0, 0];
+  const deviation = async (from: HeightSource, make: () => Promise<Float32Array> | Float32Array) =>
+    read.includes(from) ? statistics(await make()).deviation : 0;
   return {
     tone: bands ? statistics(toneSum(bands, shape, fine)).deviation : 0,
-    light: readsLight(shape) ? statistics(await raw.slant()).deviation : 0,
+    light: await deviation('light', raw.slant),
+    normals: await deviation('normals', () => raw.normals!()),
+    given: await deviation('given', () => raw.given!),
     fine,
   };
 }
 
-/** Height of any scale: by tone, by slanting light or both, flattened and smoothed as asked. */
+async function heightBy(
+  from: HeightSource,
+  raw: RawHeight,
+  shape: HeightShape,
+  fine: Spreads['fine'],
+): Promise<Float32Array> {
+  switch (from) {
+    case 'tone':
+      return toneSum(await raw.bands(), shape, fine);
+    case 'light':
+      return raw.slant();
+    case 'normals':
+      return raw.normals!();
+    case 'given':
+      return raw.given!;
+  }
+}
+
+/** Height of any scale: from one source or mixed from several, flattened and smoothed as asked. */
 export async function shapedHeight(
   raw: RawHeight,
   shape: HeightShape,
@@ -89,16 +124,18 @@ export async function shapedHeight(
   { width, height }: Sides,
   edges: Edges,
 ): Promise<Float32Array> {
-  const tone = readsTone(raw, shape) ? toneSum(await raw.bands(), shape, spreads.fine) : null;
-  const light = readsLight(shape) ? await raw.slant() : null;
-  let sum = tone ?? light ?? (await raw.normals!());
-  if (tone && light) {
-    // What does not vary has no part in it.
-    const [a, b] = [
-      spreads.light > FLAT ? LIGHT_SHARE / spreads.light : 0,
-      spreads.tone > FLAT ? (1 - LIGHT_SHARE) / spreads.tone : 0,
-    ];
-    sum = tone.map((value, i) => b * value + a * light[i]);
+  const parts = partsOf(raw, shape);
+  let sum: Float32Array;
+  if (parts.length === 1) sum = await heightBy(parts[0].from, raw, shape, spreads.fine);
+  else {
+    sum = new Float32Array(width * height);
+    for (const { from, share } of parts) {
+      // What does not vary has no part in it.
+      const gain = spreads[from] > FLAT ? share / spreads[from] : 0;
+      if (gain === 0) continue;
+      const own = await heightBy(from, raw, shape, spreads.fine);
+      for (let i = 0; i < sum.length; i++) sum[i] += gain * own[i];
+    }
   }
   if (shape.flatten > 0) {
     const broad = gaussian(sum, width, height, Math.max(width, height) * BROAD, edges);

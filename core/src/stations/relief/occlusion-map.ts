@@ -46,6 +46,7 @@ export async function occlusionMap(
     radius,
     frame.edges,
     breathe,
+    Math.tan((chosen.occlusionBias * Math.PI) / 180),
   );
   const tile = new Raster(small, small, [seen]).cut(0, 0, sides.width, sides.height);
   const whole = resizeLanczos(tile, frame.width, frame.height, frame.edges).planes[0];

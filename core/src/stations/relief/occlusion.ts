@@ -43,6 +43,7 @@ function sweep(
   radius: number,
   edgeAlong: Edges['x'],
   edgeAcross: Edges['y'],
+  bias: number,
   sum: Float32Array,
 ): void {
   const step = Math.sqrt(1 + slope * slope);
@@ -82,7 +83,7 @@ function sweep(
         if (between[k]) continue;
         const row = line + shift[k];
         if (!wraps && (row < 0 || row >= size)) continue;
-        const tan = rises[k] / step;
+        const tan = Math.max(0, rises[k] / step - bias);
         sum[rows[row - base] + column[k]] += share / (1 + tan * tan);
       }
     }
@@ -93,7 +94,8 @@ function sweep(
  * Ambient visibility 0..1 of a height field: mean over sixteen directions of cos² of the horizon, the
  * cosine-weighted share of the sky that a level receiver sees. Line sweep with convex hulls (after
  * Timonen & Westerholm 2010, exact within the radius), cost all but independent of the radius. `height`
- * in pixels of the same scale as the plane (`size` × `size`), `radius` in pixels, at most half the tile.
+ * in pixels of the same scale as the plane (`size` × `size`), `radius` in pixels, at most half the tile. `bias`
+ * is taken off the tangent of every horizon.
  */
 export async function visibility(
   height: Float32Array,
@@ -101,6 +103,7 @@ export async function visibility(
   radius: number,
   edges: Edges,
   breathe: (done: number) => Promise<void>,
+  bias = 0,
 ): Promise<Float32Array> {
   const reach = Math.min(size / 2, Math.max(1, radius));
   const upright = new Float32Array(height.length);
@@ -108,8 +111,8 @@ export async function visibility(
   const flipped = transposePlane(height, size, size);
   for (let k = 0; k < SWEEPS.length; k++) {
     const s = SWEEPS[k];
-    if (s.turned) sweep(flipped, size, s, reach, edges.y, edges.x, turned);
-    else sweep(height, size, s, reach, edges.x, edges.y, upright);
+    if (s.turned) sweep(flipped, size, s, reach, edges.y, edges.x, bias, turned);
+    else sweep(height, size, s, reach, edges.x, edges.y, bias, upright);
     await breathe((k + 1) / SWEEPS.length);
   }
   const back = transposePlane(turned, size, size);

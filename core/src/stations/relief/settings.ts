@@ -1,5 +1,7 @@
+import * as v from 'valibot';
 import { GRADIENT_KERNELS } from '../../filters/gradient.ts';
-import { choice, colour, number, type Values } from '../../settings/settings.ts';
+import { choice, colour, data, number, type Values } from '../../settings/settings.ts';
+import { type PictureRef, refSchema } from '../given.ts';
 import { GREYS } from './grey.ts';
 import { NORMAL_Y } from './normal.ts';
 
@@ -10,6 +12,18 @@ const bandWeight = (n: number, value: number) =>
     group: 'Bands',
     default: value,
     min: 0,
+    max: 3,
+    step: 0.05,
+    unit: '×',
+  });
+
+const fineWeight = (n: number) =>
+  number({
+    label: `Band ${n}`,
+    help: `Detail of size ${n} of 6 that goes into the normal map on top of what the height has; −1 takes about that of the height out.`,
+    group: 'Fine detail of the normal',
+    default: 0,
+    min: -3,
     max: 3,
     step: 0.05,
     unit: '×',
@@ -38,6 +52,24 @@ export const settings = {
     default: 'tone',
     options: ['tone', 'light', 'both', 'normals'],
     names: ['Tone', 'Slanting light', 'Both', 'The given normals'],
+  }),
+  secondFrom: choice({
+    label: 'Mixed with',
+    help: 'A second source of height: each counts by its spread, the share below says how much of it.',
+    group: 'Mixed height',
+    default: 'none',
+    options: ['none', 'tone', 'light', 'normals'],
+    names: ['Nothing', 'Tone', 'Slanting light', 'The given normals'],
+  }),
+  secondShare: number({
+    label: 'Share',
+    help: 'How much of the height is the second source’s.',
+    group: 'Mixed height',
+    default: 0.3,
+    min: 0,
+    max: 1,
+    step: 0.05,
+    unit: '',
   }),
   normalY: choice({
     label: 'Green points',
@@ -134,6 +166,65 @@ export const settings = {
     step: 0.05,
     unit: '×',
   }),
+  normalSoftMm: number({
+    label: 'Softness',
+    help: 'Detail finer than this is smoothed out of the normal map alone.',
+    group: 'Normal',
+    default: 0,
+    min: 0,
+    max: 50,
+    step: 0.1,
+    unit: 'mm',
+  }),
+  fine1: fineWeight(1),
+  fine2: fineWeight(2),
+  fine3: fineWeight(3),
+  detailFrom: choice({
+    label: 'Detail',
+    help: 'A second, finer normal laid over the first by reoriented mapping: the tile’s own two finest bands, or a given normal map that tiles.',
+    group: 'Detail normal',
+    default: 'none',
+    options: ['none', 'bands', 'given'],
+    names: ['None', 'The tile’s own fine bands', 'A given normal map'],
+  }),
+  detailMap: data<PictureRef | null>({
+    ofPicture: true,
+    label: 'The map',
+    help: 'A normal map that tiles, by the SHA-256 of its file.',
+    group: 'Detail map',
+    default: null,
+    schema: v.nullable(refSchema),
+    example: `{"sha256":"${'0'.repeat(64)}","width":512,"height":512}`,
+    words: (value) => value?.name ?? (value ? 'given' : 'none'),
+  }),
+  detailGreen: choice({
+    label: 'Its green',
+    help: 'The direction in the picture to which the green of the given detail map points.',
+    group: 'Detail normal',
+    default: 'up',
+    options: NORMAL_Y,
+    names: ['Up (+Y)', 'Down (−Y)'],
+  }),
+  detailCount: number({
+    label: 'Laid',
+    help: 'How often the detail is laid along the tile’s longer edge; a whole number, so that it meets itself.',
+    group: 'Detail normal',
+    default: 4,
+    min: 1,
+    max: 64,
+    step: 1,
+    unit: '×',
+  }),
+  detailStrength: number({
+    label: 'Strength',
+    help: 'Scales the slopes of the detail.',
+    group: 'Detail normal',
+    default: 1,
+    min: 0,
+    max: 5,
+    step: 0.05,
+    unit: '×',
+  }),
   occlusionMm: number({
     label: 'Distance',
     help: 'How far away relief may stand and still shade a point.',
@@ -154,6 +245,16 @@ export const settings = {
     step: 0.05,
     unit: '×',
   }),
+  occlusionBias: number({
+    label: 'Bias',
+    help: 'Relief that rises less than this above a point does not shade it: takes out the grey that fine grain makes.',
+    group: 'Occlusion',
+    default: 0,
+    min: 0,
+    max: 30,
+    step: 0.5,
+    unit: '°',
+  }),
   cavityMm: number({
     label: 'Width',
     help: 'Size of the hollows and edges that cavity picks out.',
@@ -171,6 +272,26 @@ export const settings = {
     default: 1,
     min: 0,
     max: 4,
+    step: 0.05,
+    unit: '×',
+  }),
+  cavityHollows: number({
+    label: 'Hollows',
+    help: 'How much of it the dark part is: what lies lower than its surroundings.',
+    group: 'Cavity',
+    default: 1,
+    min: 0,
+    max: 2,
+    step: 0.05,
+    unit: '×',
+  }),
+  cavityEdges: number({
+    label: 'Edges',
+    help: 'How much of it the light part is: what stands out of its surroundings.',
+    group: 'Cavity',
+    default: 1,
+    min: 0,
+    max: 2,
     step: 0.05,
     unit: '×',
   }),

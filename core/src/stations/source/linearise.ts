@@ -44,12 +44,20 @@ function heightRaster(pixels: Pixels): Raster {
   return raster.mapPlanes((values) => values.map((value) => (value - low) * scale));
 }
 
+/** F0 as linear colour: codes are sRGB, floats linear already. */
+function specularRaster(pixels: Pixels): Raster {
+  const codes = clampedRaster(codesRaster(pixels, 3));
+  if (pixels.data instanceof Float32Array) return codes;
+  return codes.mapPlanes((plane) => plane.map(srgbToLinear));
+}
+
 const clampedRaster = (raster: Raster) =>
   raster.mapPlanes((plane) => plane.map((value) => Math.min(1, sound(value))));
 
 /** Inside, the green of every normal map points up. */
 function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down'): Raster {
   if (map === 'height') return heightRaster(pixels);
+  if (map === 'specular') return specularRaster(pixels);
   if (map !== 'normal') return clampedRaster(codesRaster(pixels, 1));
   const codes = clampedRaster(codesRaster(pixels, 3));
   return green === 'up'

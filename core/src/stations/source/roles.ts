@@ -27,6 +27,8 @@ const ENDINGS: Record<Role, string[]> = {
   cavity: ['cavity', 'cav', 'curvature', 'curv'],
   roughness: ['roughness', 'rough', 'rgh', 'roughn'],
   gloss: ['gloss', 'glossiness', 'smoothness', 'smooth', 'gls'],
+  metallic: ['metallic', 'metalness', 'metal', 'mtl', 'met'],
+  specular: ['specular', 'spec', 'specularcolor', 'specularcolour'],
   opacity: ['opacity', 'alpha', 'mask', 'opac', 'transparency', 'cutout'],
 };
 
@@ -53,22 +55,7 @@ const DOUBTFUL: Record<string, Role | null> = {
 };
 
 /** Maps that sets hold but that are not taken as given. */
-const NOT_TAKEN = [
-  'metallic',
-  'metalness',
-  'metal',
-  'mtl',
-  'met',
-  'specular',
-  'spec',
-  'emissive',
-  'emission',
-  'emit',
-  'orm',
-  'arm',
-  'rma',
-  'mra',
-];
+const NOT_TAKEN = ['emissive', 'emission', 'emit', 'orm', 'arm', 'rma', 'mra'];
 
 /** Ways of saying where the green of a normal map points, after its ending. */
 const GREEN: Record<string, 'up' | 'down'> = {

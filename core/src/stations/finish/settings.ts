@@ -1,0 +1,200 @@
+import * as v from 'valibot';
+import { CHART, type ChartLine, chartLineSchema, NO_LINE, OWN_LINE } from '../../chart/chart.ts';
+import { choice, colour, data, flag, number, type Values } from '../../settings/settings.ts';
+import { type PictureRef, refSchema } from '../given.ts';
+import { type Curve, curveSchema, STRAIGHT } from './curve.ts';
+
+const LINE_IDS = [NO_LINE, OWN_LINE, ...CHART.lines.map((line) => line.id)];
+const METALS = ['line', 'no', 'yes'] as const;
+
+const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
+
+/** What Finish does to a zone of its own; what is null or `line` is as the zone's line has it, or as the rest. */
+const zoneFinishSchema = v.strictObject({
+  zone: v.string(),
+  line: v.picklist(LINE_IDS),
+  ownLine: v.nullable(chartLineSchema),
+  band: v.nullable(
+    v.pipe(
+      v.tuple([share, share]),
+      v.check(([low, high]) => low <= high, 'needs its lower value first'),
+    ),
+  ),
+  /** F0 as a colour, sRGB. */
+  f0: v.nullable(v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'must be a colour such as #383838'))),
+  metallic: v.picklist(METALS),
+});
+export type ZoneFinish = v.InferOutput<typeof zoneFinishSchema>;
+
+const amount = (label: string, help: string, value: number) =>
+  number({ label, help, group: 'Roughness from', default: value, min: -1, max: 1, step: 0.05, unit: '' });
+
+export const settings = {
+  line: choice({
+    label: 'Reference',
+    help: 'The line of the chart that gives F0, the roughness band, and whether it is a metal.',
+    default: NO_LINE,
+    options: LINE_IDS,
+    names: [
+      'No line: F0 0.04, roughness 0.5–0.9',
+      'A line of an own chart',
+      ...CHART.lines.map((line) => line.name),
+    ],
+  }),
+  ownLine: data<ChartLine | null>({
+    label: 'Own line',
+    help: 'The line of an own chart, kept whole; used where the reference is “own”.',
+    group: 'Own line',
+    default: null,
+    schema: v.nullable(chartLineSchema),
+    example:
+      '{"id":"x","name":"Tuff","group":"stone","kind":"dielectric","reflectance":[0.2,0.3],"f0":0.04,"roughness":[0.7,0.9]}',
+    words: (line) => line?.name ?? 'none',
+  }),
+  metal: choice({
+    label: 'Metallic',
+    help: 'Whether the tile is bare metal: as the line (or a given map) says, or set by hand.',
+    default: 'line',
+    options: METALS,
+    names: ['As the line', 'No (0)', 'Yes (1)'],
+  }),
+  tone: amount('Tone', 'How much brightness makes it rougher (right) or smoother (left).', 0.4),
+  cavity: amount('Cavity', 'How much hollows are rougher (right) or smoother (left) than edges.', 0.5),
+  occlusion: amount('Occlusion', 'How much shaded places are rougher (right) or smoother (left).', 0),
+  height: amount('Height', 'How much high places are rougher (right) or smoother (left).', 0),
+  slope: amount('Slope', 'How much steep places are rougher (right) or smoother (left).', 0),
+  noise: amount('Noise', 'How much noise that meets itself at the edges goes in.', 0),
+  noiseMm: number({
+    label: 'Noise size',
+    help: 'Size of the noise; a whole number of its patches goes into the tile.',
+    group: 'Roughness from',
+    default: 60,
+    min: 1,
+    max: 2000,
+    step: 1,
+    unit: 'mm',
+  }),
+  grey: amount(
+    'Grey map',
+    'How much a given grey map makes it rougher where it is bright (right) or smoother (left).',
+    0.5,
+  ),
+  greyMap: data<PictureRef | null>({
+    ofPicture: true,
+    label: 'The grey map',
+    help: 'A grey picture that tiles, by the SHA-256 of its file.',
+    group: 'Grey map',
+    default: null,
+    schema: v.nullable(refSchema),
+    example: `{"sha256":"${'0'.repeat(64)}","width":512,"height":512}`,
+    words: (value) => value?.name ?? (value ? 'given' : 'none'),
+  }),
+  greyCount: number({
+    label: 'Laid',
+    help: 'How often the grey map is laid along the tile’s longer edge.',
+    group: 'Grey map',
+    default: 1,
+    min: 1,
+    max: 32,
+    step: 1,
+    unit: '×',
+  }),
+  greyQuarters: choice({
+    label: 'Turned',
+    help: 'How far the grey map is turned clockwise; only quarter turns still meet themselves.',
+    group: 'Grey map',
+    default: 0,
+    options: [0, 1, 2, 3],
+    names: ['Not', '90°', '180°', '270°'],
+  }),
+  curve: number({
+    label: 'Balance',
+    help: 'Left: more of the tile is rough. Right: more of it is smooth.',
+    group: 'Into the band',
+    default: 0,
+    min: -2,
+    max: 2,
+    step: 0.05,
+    unit: '',
+  }),
+  points: data<Curve>({
+    label: 'Tone curve',
+    help: 'Points from the smoothest to the roughest: what the contributions come to, and where in the band that lies.',
+    group: 'Into the band',
+    default: STRAIGHT,
+    schema: curveSchema,
+    example: '[[0,0],[0.5,0.3],[1,1]]',
+    words: (value) => (value.length === 2 ? 'straight' : `${value.length} points`),
+  }),
+  ownBand: flag({
+    label: 'Own band',
+    help: 'Use the two limits below instead of the line’s roughness band.',
+    group: 'Into the band',
+    default: false,
+  }),
+  low: number({
+    label: 'Smoothest',
+    help: 'Lower limit of roughness, with own band.',
+    group: 'Into the band',
+    default: 0.5,
+    min: 0,
+    max: 1,
+    step: 0.01,
+    unit: '',
+  }),
+  high: number({
+    label: 'Roughest',
+    help: 'Upper limit of roughness, with own band.',
+    group: 'Into the band',
+    default: 0.9,
+    min: 0,
+    max: 1,
+    step: 0.01,
+    unit: '',
+  }),
+  f0From: choice({
+    label: 'F0 from',
+    help: 'line: as the chart has it. colour: the colour below. tone: from a low to a high by the tile’s brightness, for surfaces part worn, part fresh.',
+    group: 'F0',
+    default: 'line',
+    options: ['line', 'colour', 'tone'],
+    names: ['The line', 'A colour', 'Tone, low to high'],
+  }),
+  f0Colour: colour({
+    label: 'F0 colour',
+    help: 'What is mirrored straight on, as a colour; #383838 is 0.04.',
+    group: 'F0',
+    default: '#383838',
+  }),
+  f0Low: number({
+    label: 'In the dark',
+    help: 'F0 of the darkest parts, where it goes by tone.',
+    group: 'F0',
+    default: 0.03,
+    min: 0.01,
+    max: 1,
+    step: 0.005,
+    unit: '',
+  }),
+  f0High: number({
+    label: 'In the light',
+    help: 'F0 of the brightest parts, where it goes by tone.',
+    group: 'F0',
+    default: 0.06,
+    min: 0.01,
+    max: 1,
+    step: 0.005,
+    unit: '',
+  }),
+  zoneFinish: data<ZoneFinish[]>({
+    label: 'Zone values',
+    help: 'A line, roughness band, F0 and metallic of its own for a zone.',
+    group: 'Zones',
+    default: [],
+    schema: v.pipe(v.array(zoneFinishSchema), v.maxLength(12)),
+    example: '[{"zone":"damp","line":"none","ownLine":null,"band":[0.1,0.4],"f0":null,"metallic":"line"}]',
+    words: (value) => (value.length === 0 ? 'none' : value.length === 1 ? '1 zone' : `${value.length} zones`),
+  }),
+};
+
+export type FinishSettings = Values<typeof settings>;

@@ -1,0 +1,81 @@
+import { lineOf } from '../../chart/chart.ts';
+import { histogramPercentiles } from '../../raster/histogram.ts';
+import { statistics } from '../../raster/statistics.ts';
+import type { Verdict } from '../../verdict.ts';
+import type { FinishOutput, Frame } from '../types.ts';
+import { excessShare } from './convert.ts';
+import type { FinishSettings } from './settings.ts';
+import type { FinishInput } from './station.ts';
+
+/** A map that stays within two codes of eight bits holds one value. */
+const NO_CHANGE = 2 / 255;
+
+const isOne = (values: Float32Array): boolean => {
+  const { min, max } = statistics(values);
+  return max - min < NO_CHANGE;
+};
+
+const short = (value: number) => value.toFixed(3).replace(/0$/, '');
+
+/** Maps for which one value would do, each with that value, in words. */
+function constants({ roughness, f0, metallic }: FinishOutput, { relief }: FinishInput): string[] {
+  const found: string[] = [];
+  const say = (name: string, plane: Float32Array) => {
+    if (isOne(plane)) found.push(`${name} (${short(plane[0])})`);
+  };
+  say('roughness', roughness);
+  if (typeof metallic === 'number') found.push(`metallic (${metallic})`);
+  else say('metallic', metallic);
+  if (Array.isArray(f0)) found.push(f0[0] === f0[1] && f0[1] === f0[2] ? `F0 (${short(f0[0])})` : 'F0');
+  else if (f0.planes.every(isOne)) found.push(`F0 (${short(f0.planes[1][0])})`);
+  if (relief.occlusion) say('occlusion', relief.occlusion);
+  return found;
+}
+
+/** How rough and how mirroring it came out, what disagrees, and which maps one value would do for. */
+export function verdict(
+  output: FinishOutput,
+  input: FinishInput,
+  chosen: FinishSettings,
+  _decided: unknown,
+  frame: Frame,
+): Verdict {
+  const { f0, metallic } = output;
+  const [low, middle, high] = histogramPercentiles(output.roughness, [2, 50, 98]);
+  const line = lineOf(chosen);
+  const isSet = typeof metallic === 'number';
+  const odd = line !== null && isSet && (line.kind === 'metal') !== (metallic === 1);
+  const noLine = line === null && !chosen.ownBand && chosen.f0From === 'line' && !output.isTruth;
+  const [f0Low, f0High] = Array.isArray(f0)
+    ? [Math.min(...f0), Math.max(...f0)]
+    : histogramPercentiles(f0.planes[1], [2, 98]);
+  const f0Words = f0High - f0Low < 5e-4 ? f0Low.toFixed(3) : `${f0Low.toFixed(3)}–${f0High.toFixed(3)}`;
+  const metalShare = isSet ? metallic : metallic.reduce((sum, value) => sum + value, 0) / metallic.length;
+  const excess = output.isTruth && !Array.isArray(f0) ? excessShare(input.join.picture.planes, f0.planes) : 0;
+  const empty = chosen.zoneFinish.filter((one) => !frame.zones.some(({ id }) => id === one.zone));
+  const flat = constants(output, input);
+  const advice = [
+    odd ? 'Metallic disagrees with the line: choose “As the line”, or another line.' : '',
+    noLine ? 'Choose the line of the chart for this surface: until then a common middle is used.' : '',
+    excess > 0.01
+      ? `Diffuse and specular together throw back more light than falls on ${(100 * excess).toFixed(0)} % of the tile: one of them is too bright.`
+      : '',
+    empty.length > 0 ? 'Values are kept for a zone that is no longer there.' : '',
+  ];
+  return {
+    state: odd || noLine || excess > 0.01 ? 'look' : 'fine',
+    brief: `rough ${low.toFixed(2)}–${high.toFixed(2)}`,
+    sentence: `Roughness runs from ${low.toFixed(2)} to ${high.toFixed(2)} (middle ${middle.toFixed(2)}); F0 ${f0Words}; ${isSet ? `metallic ${metallic}` : `${(100 * metalShare).toFixed(0)} % is metal`}.${flat.length > 0 ? ` One value is enough here: ${flat.join(', ')}.` : ''}`,
+    advice: advice.filter(Boolean).join(' '),
+    figures: [
+      { id: 'low', label: 'Roughness, 2 %', value: low, unit: '' },
+      { id: 'middle', label: 'Roughness, median', value: middle, unit: '' },
+      { id: 'high', label: 'Roughness, 98 %', value: high, unit: '' },
+      { id: 'f0', label: 'F0, 98 %', value: f0High, unit: '' },
+      { id: 'metal', label: 'Metal', value: 100 * metalShare, unit: '%' },
+      ...(output.isTruth
+        ? [{ id: 'excess', label: 'Throws back too much', value: 100 * excess, unit: '%', limit: 1 }]
+        : []),
+    ],
+  };
+}

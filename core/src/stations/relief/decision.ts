@@ -1,0 +1,34 @@
+import * as v from 'valibot';
+import type { JoinOutput } from '../types.ts';
+import { spreadsSchema } from './height.ts';
+import type { ReliefSettings } from './settings.ts';
+
+/** What Relief reads: the tile as it left Join, and whether occlusion is wanted now. */
+export interface ReliefInput {
+  join: JoinOutput;
+  withOcclusion: boolean;
+}
+
+export const decisionSchema = v.strictObject({
+  /** What becomes 0 and 1. */
+  low: v.number(),
+  high: v.number(),
+  /** Deviation of local relief, and of the height itself. */
+  cavitySpread: v.number(),
+  heightSpread: v.number(),
+  spreads: spreadsSchema,
+  /** Where slanting light comes from, clockwise from the top, and how plainly it does. */
+  light: v.strictObject({ degrees: v.number(), plain: v.number() }),
+  /** For bright (above 0) or dark (below) standing out. */
+  evidence: v.strictObject({ shading: v.number(), joints: v.number(), together: v.number() }),
+});
+
+/** What is settled at the working size. */
+export type ReliefDecision = v.InferOutput<typeof decisionSchema>;
+
+/** Whether slanting light is read at all. */
+export const isLit = ({ heightFrom, secondFrom }: ReliefSettings) =>
+  heightFrom === 'light' || heightFrom === 'both' || secondFrom === 'light';
+
+export const lightOf = (chosen: ReliefSettings, found: ReliefDecision['light']): number =>
+  chosen.lightFrom === 'hand' ? chosen.lightDegrees : found.degrees;

@@ -1,0 +1,101 @@
+import type { WorkContext } from '../../engine/context.ts';
+import { gaussian } from '../../filters/gaussian.ts';
+import type { Raster } from '../../raster/raster.ts';
+import { repeated } from '../../raster/repeat.ts';
+import { turnedNormals } from '../given.ts';
+import type { Frame } from '../types.ts';
+import type { ReliefDecision, ReliefInput } from './decision.ts';
+import { normalsOf, reoriented } from './detail-normal.ts';
+import type { RawHeight } from './height.ts';
+import { normalMap } from './normal.ts';
+import { sigmaOf } from './scale.ts';
+import type { ReliefSettings } from './settings.ts';
+
+const LEAST_SIGMA = 0.3;
+/** The detail normal of the tile's own: so many of the finest bands. */
+const OWN_BANDS = 2;
+
+const fineWeights = ({ fine1, fine2, fine3 }: ReliefSettings) => [fine1, fine2, fine3];
+
+/** Whether the normal map asks for bands of tone of its own. */
+export const readsBands = (chosen: ReliefSettings): boolean =>
+  chosen.detailFrom === 'bands' || fineWeights(chosen).some((weight) => weight !== 0);
+
+/** Settings that the normal hangs on, apart from the height. */
+export const normalKey = (chosen: ReliefSettings) => [
+  chosen.depthMm,
+  chosen.normalStrength,
+  chosen.kernel,
+  chosen.normalY,
+  chosen.normalSoftMm,
+  fineWeights(chosen),
+  chosen.detailFrom === 'none'
+    ? null
+    : [
+        chosen.detailFrom,
+        chosen.detailMap?.sha256,
+        chosen.detailGreen,
+        chosen.detailCount,
+        chosen.detailStrength,
+      ],
+];
+
+/** Bands of tone with weights, as heights 0..1 of the tile's own scale. */
+async function bandHeight(
+  raw: RawHeight,
+  weights: number[],
+  { polarity }: ReliefSettings,
+  { heightSpread, spreads }: ReliefDecision,
+): Promise<Float32Array> {
+  const bands = await raw.bands();
+  const out = new Float32Array(bands[0].length);
+  const scale = spreads.tone > 0 ? heightSpread / spreads.tone : 0;
+  weights.forEach((weight, k) => {
+    const gain = (polarity === 'dark' ? -1 : 1) * weight * scale;
+    if (gain !== 0) for (let i = 0; i < out.length; i++) out[i] += gain * bands[k][i];
+  });
+  return out;
+}
+
+/** The normals of the tile: of its height with fine detail of their own, or as given; with a detail normal laid over. */
+export async function normals(
+  { join }: ReliefInput,
+  height: Float32Array,
+  raw: RawHeight,
+  chosen: ReliefSettings,
+  decided: ReliefDecision,
+  frame: Frame,
+  context: WorkContext,
+): Promise<Raster> {
+  const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;
+  const ofHeight = (field: Float32Array, strength: number) =>
+    normalMap(field, frame, depthShare, strength, chosen.kernel, chosen.normalY, frame.edges);
+  const soft = (field: Float32Array) => {
+    const sigma = sigmaOf(chosen.normalSoftMm, frame);
+    return sigma > LEAST_SIGMA ? gaussian(field, frame.width, frame.height, sigma, frame.edges) : field;
+  };
+  const { normal: given } = join.given;
+  let base: Raster;
+  if (given) base = turnedNormals(given, frame.turnDegrees + join.turnDegrees, chosen.normalY === 'up');
+  else {
+    const weights = fineWeights(chosen);
+    let field = height;
+    if (weights.some((weight) => weight !== 0)) {
+      const fine = await bandHeight(raw, weights, chosen, decided);
+      field = height.map((value, i) => value + fine[i]);
+    }
+    base = ofHeight(soft(field), chosen.normalStrength);
+  }
+  if (chosen.detailFrom === 'none' || chosen.detailStrength === 0) return base;
+  const lay = { count: chosen.detailCount, quarters: 0 };
+  if (chosen.detailFrom === 'bands') {
+    const own = await bandHeight(raw, Array(OWN_BANDS).fill(1), chosen, decided);
+    return reoriented(base, repeated(ofHeight(own, 1), frame, lay), chosen.detailStrength);
+  }
+  const { detailMap } = chosen;
+  // Chosen, but no map given yet.
+  if (!detailMap) return base;
+  const codes = await context.picture(detailMap, Math.ceil(frame.size / chosen.detailCount), 3);
+  const detail = normalsOf(codes, chosen.detailGreen !== chosen.normalY);
+  return reoriented(base, repeated(detail, frame, lay), chosen.detailStrength);
+}

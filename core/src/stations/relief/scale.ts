@@ -1,0 +1,7 @@
+import type { Frame } from '../types.ts';
+
+/** σ in pixels of a blur that takes out what is finer than so many mm: a blob that large answers to it most (Lindeberg 1998). */
+export const sigmaOf = (
+  millimetres: number,
+  { edgeMetres, size }: Pick<Frame, 'edgeMetres' | 'size'>,
+): number => (millimetres / 1000 / edgeMetres / (2 * Math.SQRT2)) * size;

@@ -1,0 +1,120 @@
+import { histogramPercentiles } from '../../raster/histogram.ts';
+import type { Verdict } from '../../verdict.ts';
+import type { Frame, ReliefOutput } from '../types.ts';
+import { isLit, lightOf, type ReliefDecision, type ReliefInput } from './decision.ts';
+import { GRAINY } from './evidence.ts';
+import type { ReliefSettings } from './settings.ts';
+
+const STEEP_DEGREES = 60;
+/** From here on the evidence is said to be against the dial. */
+const STRONG = 0.5;
+/** A depth that differs by more of it disagrees with the given normals. */
+const DEPTH_SLACK = 0.05;
+/** Below this no slanting light rules. */
+const PLAIN = 0.06;
+/** A normal whose length is further from 1 is no direction. */
+const LENGTH_SLACK = 1e-3;
+
+/** How deep, how steep, how level it came out; and what speaks against the way it was read. */
+export function verdict(
+  output: ReliefOutput,
+  input: ReliefInput,
+  chosen: ReliefSettings,
+  decided: ReliefDecision,
+  frame: Frame,
+): Verdict {
+  const { evidence, light } = decided;
+  const isGiven = input.join.given.height !== undefined;
+  const [low, high] = histogramPercentiles(output.height, [0.5, 99.5]);
+  const nz = output.normal.planes[2];
+  const steepZ = Math.cos((STEEP_DEGREES * Math.PI) / 180);
+  let steep = 0;
+  let tiltX = 0;
+  let tiltY = 0;
+  let lowestZ = 1;
+  let offLength = 0;
+  const [nx, ny] = output.normal.planes;
+  for (let i = 0; i < nz.length; i++) {
+    if (nz[i] < steepZ) steep++;
+    if (nz[i] < lowestZ) lowestZ = nz[i];
+    tiltX += nx[i];
+    tiltY += ny[i];
+    offLength = Math.max(offLength, Math.abs(Math.hypot(nx[i], ny[i], nz[i]) - 1));
+  }
+  const steepShare = (100 * steep) / nz.length;
+  const tilt = Math.hypot(tiltX, tiltY) / nz.length;
+  const range = (high - low) * chosen.depthMm;
+  const flat = !(high > low) || range === 0;
+  const steepest = (Math.acos(Math.min(1, lowestZ)) * 180) / Math.PI;
+  const share = chosen.depthMm / 1000 / frame.edgeMetres;
+  const isIntegrated = !isGiven && chosen.heightFrom === 'normals' && input.join.given.normal !== undefined;
+  const readsTone = !isGiven && !isIntegrated && chosen.heightFrom !== 'light';
+  const toldMm = isIntegrated ? (decided.high - decided.low) * frame.edgeMetres * 1000 : 0;
+  const isOther = isIntegrated && Math.abs(toldMm - chosen.depthMm) > DEPTH_SLACK * toldMm;
+  const against = (chosen.polarity === 'bright' ? -1 : 1) * evidence.together;
+  const byFoundLight = !isGiven && isLit(chosen) && chosen.lightFrom === 'found';
+  const isAgainst = readsTone && against > STRONG;
+  const state =
+    flat || steepShare > 2 || tilt > 0.02 || isAgainst || isOther || offLength > LENGTH_SLACK
+      ? 'look'
+      : 'fine';
+  return {
+    state,
+    brief: flat ? 'flat' : `${range.toFixed(range < 10 ? 1 : 0)} mm deep`,
+    sentence: flat
+      ? 'The picture holds no detail to read height from: the surface is flat.'
+      : `Height spans ${range.toFixed(1)} mm, ${((100 * range) / 1000 / frame.edgeMetres).toFixed(2)} % of the edge; the steepest slope is ${steepest.toFixed(0)}°.`,
+    advice: [
+      flat
+        ? 'Give it depth, or raise a band.'
+        : steepShare > 2
+          ? 'Lower the depth, or the weights of the fine bands: so much steepness is mostly noise.'
+          : '',
+      isAgainst
+        ? `By thin lines and shading ${evidence.together > 0 ? 'bright' : 'dark'} parts stand out here: look at it lit with high turned round.`
+        : '',
+      isOther
+        ? `The given normals are those of a surface ${toldMm.toFixed(1)} mm deep: set the depth to that, so that height and normals agree.`
+        : '',
+      byFoundLight && light.plain < PLAIN
+        ? 'No slanting light rules in this photo: set where it comes from, or read height from tone.'
+        : '',
+      byFoundLight && light.plain > GRAINY
+        ? 'The surface has a grain of its own that looks like light: set by hand where the light comes from.'
+        : '',
+    ]
+      .filter(Boolean)
+      .join(' '),
+    figures: [
+      { id: 'range', label: 'Height, 99 % of it', value: range, unit: 'mm' },
+      { id: 'share', label: 'Depth as a share of the edge', value: share, unit: '', digits: 4 },
+      { id: 'steepest', label: 'Steepest slope', value: steepest, unit: '°' },
+      { id: 'steep', label: `Steeper than ${STEEP_DEGREES}°`, value: steepShare, unit: '%', limit: 2 },
+      { id: 'tilt', label: 'Mean tilt of the normals', value: tilt, unit: '', limit: 0.02, digits: 4 },
+      {
+        id: 'length',
+        label: 'Normals off unit length, at most',
+        value: offLength,
+        unit: '',
+        limit: LENGTH_SLACK,
+        digits: 5,
+      },
+      ...(isIntegrated
+        ? [{ id: 'told', label: 'Depth by the given normals', value: toldMm, unit: 'mm' }]
+        : []),
+      ...(!readsTone
+        ? []
+        : [
+            {
+              id: 'bright',
+              label: 'Bright stands out, by thin lines and shading',
+              value: 50 + 50 * evidence.together,
+              unit: '%',
+            },
+            ...(isLit(chosen)
+              ? [{ id: 'light', label: 'Light from', value: lightOf(chosen, light), unit: '°' }]
+              : []),
+          ]),
+    ],
+  };
+}
