@@ -12,10 +12,10 @@ import {
 import {
   assignSetting,
   Engine,
-  type GivenRefs,
   newRecipe,
   Problem,
   parseRecipe,
+  picturesOf,
   type Recipe,
   type SourceRef,
   STATION_NAMES,
@@ -23,7 +23,7 @@ import {
   safeName,
 } from '@zesty-tile/core';
 import { readInput, readJson } from './read.ts';
-import { readRoles } from './roles.ts';
+import { type GivenFiles, readRoles } from './roles.ts';
 
 export interface BakeOptions {
   out: string;
@@ -70,16 +70,26 @@ async function recipeFor(options: BakeOptions): Promise<Recipe> {
   return recipe;
 }
 
-/** The recipe with what is known of the picture: its given maps, origin and licence. */
-function withSource(recipe: Recipe, options: BakeOptions, roles: GivenRefs): Recipe {
-  const { source } = recipe.stations;
+/** The recipe with what is known of the picture: its given maps, origin and licence; and with other pictures given. */
+function withPictures(
+  recipe: Recipe,
+  options: BakeOptions,
+  { given: roles, own }: Pick<GivenFiles, 'given' | 'own'>,
+): Recipe {
+  const { source, relief, finish } = recipe.stations;
   const next = {
     ...source,
     given: { ...source.given, ...roles },
     origin: options.origin ?? source.origin,
     licence: options.licence ?? source.licence,
   };
-  return { ...recipe, stations: { ...recipe.stations, source: next } };
+  const stations = {
+    ...recipe.stations,
+    source: next,
+    relief: own.detail ? { ...relief, detailMap: own.detail, detailFrom: 'given' as const } : relief,
+    finish: own.grey ? { ...finish, greyMap: own.grey } : finish,
+  };
+  return { ...recipe, stations };
 }
 
 function nameFor(picture: string, options: BakeOptions): string {
@@ -107,14 +117,15 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
   const wished = await recipeFor(options);
   const name = nameFor(picturePath, options);
   const facts = await readFacts(bytes);
-  const { given: roles, files, green } = await readRoles(options.role, facts);
-  const recipe = withSource(wished, options, roles);
-  for (const [map, ref] of Object.entries(recipe.stations.source.given)) {
-    if (!ref || files.has(ref.sha256)) continue;
+  const { files, green, ...pictures } = await readRoles(options.role, facts);
+  const recipe = withPictures(wished, options, pictures);
+  const LEFT_OUT: Record<string, string> = { detail: 'relief.detailMap=null', grey: 'finish.greyMap=null' };
+  for (const [map, ref] of Object.entries(picturesOf(recipe))) {
+    if (files.has(ref.sha256)) continue;
     throw new Problem(
       'no_file',
       `The recipe was made with a given ${map}${ref.name ? ` (${ref.name})` : ''}, whose file is not here.`,
-      `Give it with --role ${map}=<file>, or leave it out with --set source.given={}.`,
+      `Give it with --role ${map}=<file>, or leave it out with --set ${LEFT_OUT[map] ?? 'source.given={}'}.`,
     );
   }
   if (!options.force) {

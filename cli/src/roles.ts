@@ -7,12 +7,19 @@ import {
   type GivenRefs,
   greenOf,
   isSameShape,
+  type PictureRef,
   Problem,
 } from '@zesty-tile/core';
 import { readInput } from './read.ts';
 
+/** Pictures that tile by themselves and need not show what the photo shows. */
+const OWN = ['detail', 'grey'] as const;
+type OwnPicture = (typeof OWN)[number];
+
 export interface GivenFiles {
   given: GivenRefs;
+  /** A detail normal for Relief, a grey map for Finish. */
+  own: Partial<Record<OwnPicture, PictureRef>>;
   files: Map<string, Uint8Array>;
   /** Where the green of a given normal map points, as far as it can be told. */
   green: 'up' | 'down' | null;
@@ -38,21 +45,24 @@ export async function readRoles(
   photo: { width: number; height: number },
 ): Promise<GivenFiles> {
   const given: GivenRefs = {};
+  const own: GivenFiles['own'] = {};
   const files = new Map<string, Uint8Array>();
   let green: GivenFiles['green'] = null;
   for (const pair of pairs) {
     const at = pair.indexOf('=');
-    const map = pair.slice(0, Math.max(0, at)) as GivenMap;
-    if (!GIVEN_MAPS.includes(map)) {
+    const role = pair.slice(0, Math.max(0, at));
+    const map = role as GivenMap;
+    const isOwn = (OWN as readonly string[]).includes(role);
+    if (!isOwn && !GIVEN_MAPS.includes(map)) {
       throw new Problem(
         'bad_role',
-        `--role takes <map>=<file> with one of ${GIVEN_MAPS.join(', ')}, not “${pair}”.`,
-        'The albedo comes from the picture itself, metallic and specular from finish.line and finish.metal.',
+        `--role takes <map>=<file> with one of ${[...GIVEN_MAPS, ...OWN].join(', ')}, not “${pair}”.`,
+        'The albedo comes from the picture itself.',
       );
     }
     const bytes = await readInput(pair.slice(at + 1));
     const { width, height } = await readFacts(bytes);
-    if (!isSameShape({ width, height }, photo)) {
+    if (!isOwn && !isSameShape({ width, height }, photo)) {
       throw new Problem(
         'bad_role',
         `The ${map} is ${width} × ${height}, the picture ${photo.width} × ${photo.height}: they cannot show the same view.`,
@@ -61,8 +71,13 @@ export async function readRoles(
     }
     const sha256 = sha256Of(bytes);
     files.set(sha256, bytes);
-    given[map] = { sha256, width, height, name: basename(pair.slice(at + 1)) };
+    const ref = { sha256, width, height, name: basename(pair.slice(at + 1)) };
+    if (isOwn) {
+      own[role as OwnPicture] = ref;
+      continue;
+    }
+    given[map] = ref;
     if (map === 'normal') green = await greenIn(bytes);
   }
-  return { given, files, green };
+  return { given, own, files, green };
 }

@@ -7,6 +7,7 @@ import { guard } from './guard.ts';
 import type { Looks } from './looks.ts';
 import type { Pool } from './pool/pool.ts';
 import { answerError, notFound } from './problems.ts';
+import { chartRoutes } from './routes/charts.ts';
 import { crateRoutes } from './routes/crates.ts';
 import { guideRoutes } from './routes/guides.ts';
 import { paletteRoutes } from './routes/palettes.ts';
@@ -38,6 +39,7 @@ const api = ({ db, blobs, pool, crates, looks }: Parts) =>
     .route('/tiles', guideRoutes(db))
     .route('/recipes', recipeRoutes(db))
     .route('/palettes', paletteRoutes(db))
+    .route('/charts', chartRoutes(db))
     .route('/crates', crateRoutes(crates))
     .get('/thumbnails/:sha256', async (c) => {
       const bytes = await blobs.get(c.req.param('sha256'));

@@ -1,4 +1,4 @@
-import type { Recipe, SavedStations, Verdict } from '@zesty-tile/core';
+import type { ChartLine, Recipe, SavedStations, Verdict } from '@zesty-tile/core';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 const id = () => text('id').primaryKey();
@@ -87,6 +87,15 @@ export const palette = sqliteTable(
   },
   (table) => [index('palette_by_project').on(table.projectId)],
 );
+
+/** A chart of reference values of one's own, for all projects. */
+export const chart = sqliteTable('chart', {
+  id: id(),
+  name: text('name').notNull(),
+  lines: text('lines', { mode: 'json' }).$type<ChartLine[]>().notNull(),
+  createdAt: moment('created_at').notNull(),
+  deletedAt: moment('deleted_at'),
+});
 
 /** Settings of whole or chosen stations, kept under a name for other tiles. */
 export const savedRecipe = sqliteTable('saved_recipe', {

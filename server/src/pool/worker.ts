@@ -1,11 +1,13 @@
 import { join } from 'node:path';
 import { encodeCrate, encodeForScreen, encodeSmall, sourceHost, writeWhole } from '@zesty-tile/codecs';
 import {
+  albedoOf,
   codesRaster,
   Engine,
   greenOf,
   litBall,
   mapRaster,
+  metallicPlane,
   type TileOutputs,
   WORKING_SIZE,
 } from '@zesty-tile/core';
@@ -66,9 +68,10 @@ async function look({ source, given, recipe }: LookTask): Promise<LookResult> {
   for (const one of [source, ...given]) know(one);
   const evaluation = await lookEngine.evaluate({ recipe, source, size: WORKING_SIZE });
   const outputs = evaluation.outputs as TileOutputs;
-  const { gauge, relief, finish } = outputs;
+  const { relief, finish } = outputs;
+  const albedo = albedoOf(outputs);
   const { normalY } = recipe.stations.relief;
-  const ball = litBall({ ...relief, ...finish, albedo: gauge.albedo, normalY }, BALL);
+  const ball = litBall({ ...relief, ...finish, metallic: metallicPlane(outputs), albedo, normalY }, BALL);
   const maps: LookResult['maps'] = {};
   for (const name of SMALL_MAPS) {
     const map = mapRaster(outputs, name);
@@ -76,7 +79,7 @@ async function look({ source, given, recipe }: LookTask): Promise<LookResult> {
   }
   return {
     verdicts: evaluation.verdicts as LookResult['verdicts'],
-    thumbnail: await encodeSmall(gauge.albedo, 'albedo', THUMBNAIL),
+    thumbnail: await encodeSmall(albedo, 'albedo', THUMBNAIL),
     ball: await encodeSmall(ball, 'albedo', BALL),
     maps,
   };

@@ -1,5 +1,5 @@
 import { LIMITS, plainPicture, readFacts } from '@zesty-tile/codecs';
-import { Problem, type Recipe } from '@zesty-tile/core';
+import { Problem, picturesOf, type Recipe } from '@zesty-tile/core';
 import { eq } from 'drizzle-orm';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
@@ -62,11 +62,14 @@ export async function storeSource(
   return sourceRow(db, sha256);
 }
 
-/** The maps that were given with a tile's picture, as they lie in the store. */
+/** The pictures a recipe asks for beside its source, as they lie in the store. */
 export const givenSources = (blobs: Blobs, recipe: Recipe): StoredSource[] =>
-  Object.values(recipe.stations.source.given).flatMap((ref) =>
-    ref ? [{ sha256: ref.sha256, width: ref.width, height: ref.height, path: blobs.path(ref.sha256) }] : [],
-  );
+  Object.values(picturesOf(recipe)).map(({ sha256, width, height }) => ({
+    sha256,
+    width,
+    height,
+    path: blobs.path(sha256),
+  }));
 
 const PLAIN_EDGES = [256, 512, 1024, 2048, 4096] as const;
 const plainSchema = v.strictObject({

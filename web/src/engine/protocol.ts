@@ -52,8 +52,12 @@ export interface ShownMaps {
   opacity: ShownMap | null;
   /** 0..1, brought down to at most 512 px. */
   height: { width: number; height: number; values: Float32Array };
+  /** F0 where it is one for the whole tile. */
   f0: [number, number, number];
-  metallic: number;
+  /** Where it differs from place to place: F0 as shares of the brightest, sRGB encoded. */
+  specular: { map: ShownMap; brightest: number } | null;
+  /** Whether all of it is metal. */
+  isMetal: boolean;
   /** Depth of the relief as a share of the tile's longer edge. */
   depthShare: number;
   /** +1 where the normal's green points up in the picture, −1 where it points down. */

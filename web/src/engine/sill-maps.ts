@@ -1,4 +1,6 @@
 import {
+  albedoOf,
+  metallicPlane,
   Raster,
   type Recipe,
   resizeArea,
@@ -14,16 +16,25 @@ import { rgbaOf } from './views.ts';
 const HEIGHT_SIZE = 512;
 
 function packedRgba(maps: TileOutputs): ShownMap['rgba'] {
-  const { roughness, metallic } = maps.finish;
+  const { roughness } = maps.finish;
+  const metallic = metallicPlane(maps);
   const occlusion = maps.relief.occlusion;
   const out = new Uint8ClampedArray(4 * roughness.length);
   for (let i = 0, at = 0; i < roughness.length; i++, at += 4) {
     out[at] = occlusion ? 255 * occlusion[i] : 255;
     out[at + 1] = 255 * roughness[i];
-    out[at + 2] = 255 * metallic;
+    out[at + 2] = 255 * (typeof metallic === 'number' ? metallic : metallic[i]);
     out[at + 3] = 255;
   }
   return out;
+}
+
+/** F0 that differs from place to place, brought to shares of its brightest. */
+function specularMap({ planes, width, height }: Raster): ShownMaps['specular'] {
+  let brightest = 1e-4;
+  for (const plane of planes) for (const value of plane) brightest = Math.max(brightest, value);
+  const shares = planes.map((plane) => plane.map((value) => value / brightest));
+  return { map: { width, height, rgba: rgbaOf(new Raster(width, height, shares), 'specular') }, brightest };
 }
 
 const sentMaps = new News<keyof ShownMaps>();
@@ -37,14 +48,21 @@ export function newMaps(
   const { join, gauge, relief, finish } = outputs;
   if (!join || !gauge || !relief || !finish) return null;
   const maps: Partial<ShownMaps> = {
-    f0: finish.f0,
-    metallic: finish.metallic,
+    isMetal: finish.metallic === 1,
     depthShare: chosen.depthMm / 1000 / square.edgeMetres,
     green: chosen.normalY === 'up' ? 1 : -1,
   };
   const sides = sidesOf(square.shape, size);
   const isNew = (key: keyof ShownMaps, ...from: unknown[]) => sentMaps.is(key, size, ...from);
-  if (isNew('albedo', gauge.albedo)) maps.albedo = { ...sides, rgba: rgbaOf(gauge.albedo, 'albedo') };
+  const base = albedoOf({ gauge, finish });
+  if (isNew('albedo', base)) maps.albedo = { ...sides, rgba: rgbaOf(base, 'albedo') };
+  if (Array.isArray(finish.f0)) {
+    maps.f0 = finish.f0;
+    if (isNew('specular', null)) maps.specular = null;
+  } else if (isNew('specular', finish.f0)) {
+    maps.f0 = [0.04, 0.04, 0.04];
+    maps.specular = specularMap(finish.f0);
+  }
   if (isNew('normal', relief.normal)) maps.normal = { ...sides, rgba: rgbaOf(relief.normal, 'normal') };
   if (isNew('packed', relief.occlusion, finish.roughness, finish.metallic)) {
     maps.packed = { ...sides, rgba: packedRgba({ join, gauge, relief, finish }) };

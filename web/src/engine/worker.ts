@@ -153,10 +153,9 @@ function transfers(update: Update): Transferable[] {
   if (update.kind === 'view') return buffersOf(update.shown);
   if (update.kind === 'marks') return update.marks ? [update.marks.values.buffer] : [];
   if (update.kind !== 'maps') return [];
-  const { albedo, normal, packed, opacity, height } = update.maps;
-  return [albedo?.rgba, normal?.rgba, packed?.rgba, opacity?.rgba, height?.values].flatMap((one) =>
-    one ? [one.buffer] : [],
-  );
+  const { albedo, normal, packed, specular, opacity, height } = update.maps;
+  const pictures = [albedo, normal, packed, specular?.map, opacity].map((one) => one?.rgba);
+  return [...pictures, height?.values].flatMap((one) => (one ? [one.buffer] : []));
 }
 
 const rest = (signal: AbortSignal) =>

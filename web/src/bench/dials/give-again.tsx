@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { picturesOf } from '@zesty-tile/core';
 import { useRef, useState } from 'react';
 import { storePicture } from '../../api/upload.ts';
 import { wordsOf } from '../../api/words-of.ts';
@@ -14,7 +15,7 @@ export function GiveAgain() {
     try {
       const { sha256 } = await storePicture(given);
       const { source, recipe } = useBench.getState();
-      const wanted = [source, ...Object.values(recipe.stations.source.given)].map((one) => one?.sha256);
+      const wanted = [source, ...Object.values(picturesOf(recipe))].map((one) => one.sha256);
       if (!wanted.includes(sha256)) {
         setProblem(`${given.name} is another picture: its content is not the same. Find the original file.`);
         return;

@@ -34,6 +34,7 @@ interface SillTextures {
   albedo: THREE.Texture;
   normal: THREE.Texture;
   packed: THREE.Texture;
+  specular: THREE.Texture | null;
   opacity: THREE.Texture | null;
   height: THREE.Texture;
   alone: THREE.Texture | null;
@@ -52,6 +53,10 @@ function useTextures(maps: ShownMaps, anisotropy: number, alone: SillMap | null)
   const albedo = useTexture(() => textureOf(maps.albedo, true, anisotropy), [maps.albedo]);
   const normal = useTexture(() => textureOf(maps.normal, false, anisotropy), [maps.normal]);
   const packed = useTexture(() => textureOf(maps.packed, false, anisotropy), [maps.packed]);
+  const specular = useTexture(
+    () => maps.specular && textureOf(maps.specular.map, true, anisotropy),
+    [maps.specular],
+  );
   const opacity = useTexture(
     () => maps.opacity && textureOf(maps.opacity, false, anisotropy),
     [maps.opacity],
@@ -59,8 +64,8 @@ function useTextures(maps: ShownMaps, anisotropy: number, alone: SillMap | null)
   const height = useTexture(() => heightTexture(maps.height), [maps.height]);
   const single = useTexture(() => alone && aloneOf(maps, alone, anisotropy), [alone, alone && maps]);
   return useMemo(
-    () => ({ albedo, normal, packed, opacity, height, alone: single }),
-    [albedo, normal, packed, opacity, height, single],
+    () => ({ albedo, normal, packed, specular, opacity, height, alone: single }),
+    [albedo, normal, packed, specular, opacity, height, single],
   );
 }
 
@@ -82,12 +87,13 @@ function setLit(
   material.metalness = material.metalnessMap ? 1 : 0;
   material.alphaMap = isOn('opacity') ? textures.opacity : null;
   material.alphaTest = material.alphaMap ? 0.5 : 0;
-  const f0 = !clay && isOn('specular') ? maps.f0 : [PLAIN_F0, PLAIN_F0, PLAIN_F0];
-  const brightest = Math.max(...f0);
-  material.ior = maps.metallic ? 1.5 : iorOf(brightest);
-  material.specularColor.setRGB(
-    ...(f0.map((v) => v / Math.max(1e-6, brightest)) as [number, number, number]),
-  );
+  const isMirroring = !clay && isOn('specular');
+  const f0 = isMirroring ? maps.f0 : [PLAIN_F0, PLAIN_F0, PLAIN_F0];
+  material.specularColorMap = isMirroring ? textures.specular : null;
+  const brightest = material.specularColorMap ? (maps.specular?.brightest ?? PLAIN_F0) : Math.max(...f0);
+  material.ior = maps.isMetal ? 1.5 : iorOf(brightest);
+  if (material.specularColorMap) material.specularColor.setScalar(1);
+  else material.specularColor.setRGB(f0[0], f0[1], f0[2]).multiplyScalar(1 / Math.max(1e-6, brightest));
 }
 
 /** Where the processor draws the Sill too, it would take it from the moving dial: it follows when that rests. */
@@ -124,8 +130,9 @@ export function Surface({ maps: latest, shape, show, off }: SurfaceProps) {
   useEffect(() => {
     const isOn = (map: SillMap) => !off.includes(map);
     const [across, down] = repeatsOf(shape, maps.albedo);
-    const { albedo, normal, packed, height, opacity, alone: single } = textures;
-    for (const one of [albedo, normal, packed, height, opacity, single]) one?.repeat.set(across, down);
+    const { albedo, normal, packed, specular, height, opacity, alone: single } = textures;
+    for (const one of [albedo, normal, packed, specular, height, opacity, single])
+      one?.repeat.set(across, down);
     setLit(lit, textures, maps, show === 'clay', isOn);
     // With v downwards the tangent frame's second axis points down the picture.
     lit.normalScale.set(1, -maps.green);

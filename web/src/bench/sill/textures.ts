@@ -57,7 +57,7 @@ export function aloneOf(maps: ShownMaps, map: SillMap, anisotropy: number): THRE
     case 'metallic':
       return channel(2);
     case 'specular':
-      return null;
+      return maps.specular && textureOf(maps.specular.map, true, anisotropy);
     case 'opacity':
       return maps.opacity ? textureOf(maps.opacity, true, anisotropy) : null;
   }

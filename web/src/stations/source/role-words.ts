@@ -9,6 +9,8 @@ export const ROLE_WORDS: Record<Role, string> = {
   cavity: 'Cavity',
   roughness: 'Roughness',
   gloss: 'Gloss',
+  metallic: 'Metallic',
+  specular: 'Specular (F0 colour)',
   opacity: 'Opacity',
 };
 
