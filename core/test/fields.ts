@@ -66,3 +66,20 @@ export const ALL_EDGES: Edges[] = [
   { x: 'mirror', y: 'wrap' },
   { x: 'mirror', y: 'mirror' },
 ];
+
+/** Correlation of two planes. */
+export function correlation(a: ArrayLike<number>, b: ArrayLike<number>): number {
+  const mean = (p: ArrayLike<number>) => {
+    let sum = 0;
+    for (let i = 0; i < p.length; i++) sum += p[i];
+    return sum / p.length;
+  };
+  const [ma, mb] = [mean(a), mean(b)];
+  let [ab, aa, bb] = [0, 0, 0];
+  for (let i = 0; i < a.length; i++) {
+    ab += (a[i] - ma) * (b[i] - mb);
+    aa += (a[i] - ma) ** 2;
+    bb += (b[i] - mb) ** 2;
+  }
+  return ab / Math.sqrt(aa * bb);
+}

@@ -141,7 +141,7 @@ describe('squaring and evening', () => {
     await page.goto(`${base}/even`);
     await page.locator('canvas[data-view="evened"]').waitFor();
     await page.getByRole('button', { name: 'Paint what to leave' }).click();
-    const layer = page.locator('canvas[data-leave-layer]');
+    const layer = page.locator('canvas[data-tint-layer="leave"]');
     const box = (await layer.boundingBox())!;
     const draw = async () => {
       await page.mouse.move(box.x + 0.3 * box.width, box.y + 0.4 * box.height);
@@ -164,7 +164,7 @@ describe('squaring and evening', () => {
     expect(await left()).to.be.above(0.9);
     await page.getByRole('button', { name: 'Evened' }).click();
     await page.getByRole('button', { name: 'Take back' }).click();
-    await page.locator('canvas[data-leave-layer="take"]').waitFor();
+    await page.locator('canvas[data-tint-layer="leave"]').waitFor();
     await draw();
     await page.getByRole('button', { name: /^Undo: Even, Painted 2 strokes/ }).waitFor();
     expect(await left()).to.be.below(0.1);

@@ -75,6 +75,9 @@ export function Ways({ projectId }: { projectId?: string }) {
           Palettes
         </NavLink>
       )}
+      <NavLink to="/charts" style={link}>
+        Charts
+      </NavLink>
       <NavLink to="/recipes" style={link}>
         Recipes
       </NavLink>

@@ -24,6 +24,7 @@ const router = createBrowserRouter([
   page('/projects/:id/palettes', async () => ({
     Component: (await import('./palettes/palettes-page.tsx')).PalettesPage,
   })),
+  page('/charts', async () => ({ Component: (await import('./charts/charts-page.tsx')).ChartsPage })),
   page('/recipes', async () => ({ Component: (await import('./recipes/recipes-page.tsx')).RecipesPage })),
   page('/crates', async () => ({ Component: (await import('./crates/crates-page.tsx')).CratesPage })),
   page('/settings', async () => ({ Component: (await import('./settings/settings-page.tsx')).SettingsPage })),

@@ -76,7 +76,7 @@ describe('floor', () => {
         },
         0,
         0,
-        { depthMm: 8, line: 'none', language: 'y', palette: [] },
+        { depthMm: 8, line: { line: 'none', ownLine: null }, language: 'y', palette: [] },
       );
     expect(of('albedo', 0.18, 0.18, 0.18)).to.include('sRGB 118 118 118\nY 0.180');
     expect(of('height', 0.25)).to.include('2.00 mm');

@@ -56,7 +56,7 @@ describe('what the Floor shows', () => {
       rgba: new Uint8ClampedArray(16),
       repairs: 0,
     };
-    const frame = { depthMm: 1, line: '', language: 'y' as const, palette: [] };
+    const frame = { depthMm: 1, line: { line: '', ownLine: null }, language: 'y' as const, palette: [] };
     expect(readoutAt({ ...shown, planes: taken.planes }, 0, 0, frame)).to.match(/×2\.00 the light/);
   });
 
@@ -81,7 +81,7 @@ describe('what the Floor shows', () => {
     const read = (v: number, language: 'y' | 'srgb' | 'percent' = 'y') =>
       readoutAt({ ...shown, planes: three(v).planes }, 0, 0, {
         depthMm: 1,
-        line: 'fired-clay-red',
+        line: { line: 'fired-clay-red', ownLine: null },
         language,
         palette: [{ name: 'ash', hex: '#808080' }],
       });

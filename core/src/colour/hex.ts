@@ -1,4 +1,4 @@
-import { linearToSrgb, srgbToLinear } from './srgb.ts';
+import { srgbCode, srgbToLinear } from './srgb.ts';
 
 /** Linear RGB of #rrggbb. */
 export const linearOfHex = (hex: string): [number, number, number] =>
@@ -10,10 +10,4 @@ export const linearOfHex = (hex: string): [number, number, number] =>
 
 /** #rrggbb of linear RGB; what lies outside 0..1 is brought to its end. */
 export const hexOfLinear = (rgb: readonly number[]): string =>
-  `#${rgb
-    .map((value) =>
-      Math.round(255 * linearToSrgb(Math.min(1, Math.max(0, value))))
-        .toString(16)
-        .padStart(2, '0'),
-    )
-    .join('')}`;
+  `#${rgb.map((value) => srgbCode(value).toString(16).padStart(2, '0')).join('')}`;

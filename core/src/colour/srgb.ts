@@ -49,3 +49,7 @@ export function linearTable(bits: 8 | 16): Float32Array {
   for (let i = 0; i < codes; i++) table[i] = srgbToLinear(i / (codes - 1));
   return table;
 }
+
+/** sRGB code 0..255 of a linear value; what lies outside 0..1 is brought to its end. */
+export const srgbCode = (linear: number): number =>
+  Math.round(255 * linearToSrgb(Math.min(1, Math.max(0, linear))));

@@ -20,7 +20,7 @@ import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
 import { repeated } from '../../src/raster/repeat.ts';
 import { baseOf, diffuseOf, f0Of } from '../../src/stations/finish/convert.ts';
 import { cellsFor, periodicNoise } from '../../src/stations/finish/noise.ts';
-import { farthest, planeOf, tilingPicture } from '../fields.ts';
+import { correlation, farthest, planeOf, tilingPicture } from '../fields.ts';
 import { frameOf, joined, runAfterJoin, runStation, zoneOf } from './run.ts';
 
 const SIZE = 64;
@@ -42,18 +42,6 @@ async function finished(changes: object, of = frame, given: object = {}) {
     of,
   );
   return { output, relief, verdict };
-}
-/** Correlation of two planes. */
-function correlation(a: Float32Array, b: Float32Array): number {
-  const mean = (p: Float32Array) => p.reduce((s, x) => s + x, 0) / p.length;
-  const [ma, mb] = [mean(a), mean(b)];
-  let [ab, aa, bb] = [0, 0, 0];
-  for (let i = 0; i < a.length; i++) {
-    ab += (a[i] - ma) * (b[i] - mb);
-    aa += (a[i] - ma) ** 2;
-    bb += (b[i] - mb) ** 2;
-  }
-  return ab / Math.sqrt(aa * bb);
 }
 const ALONE = { tone: 0, cavity: 0, ownBand: true, low: 0, high: 1 };
 

@@ -3,7 +3,7 @@ import { expect } from 'chai';
 import { polarityEvidence } from '../../src/stations/relief/evidence.ts';
 import { greyOf } from '../../src/stations/relief/grey.ts';
 import { fromAbove, slantHeight } from '../../src/stations/relief/slant.ts';
-import { noisePlane, planeOf, rmsBetween } from '../fields.ts';
+import { correlation, noisePlane, planeOf, rmsBetween } from '../fields.ts';
 import { frameOf, joined, runStation } from './run.ts';
 
 const N = 256;
@@ -37,18 +37,6 @@ function rendered(degrees: number, rise: number, colour = patches): Float32Array
     const facing = (lz - lx * p - ly * q) / Math.hypot(p, q, 1);
     return 0.4 * colour[y * N + x] * Math.max(0.05, facing);
   });
-}
-
-function correlation(a: ArrayLike<number>, b: ArrayLike<number>): number {
-  const mean = (values: ArrayLike<number>) => Array.from(values).reduce((s, v) => s + v, 0) / values.length;
-  const [ma, mb] = [mean(a), mean(b)];
-  let [ab, aa, bb] = [0, 0, 0];
-  for (let i = 0; i < a.length; i++) {
-    ab += (a[i] - ma) * (b[i] - mb);
-    aa += (a[i] - ma) ** 2;
-    bb += (b[i] - mb) ** 2;
-  }
-  return ab / Math.sqrt(aa * bb);
 }
 
 const grey = (plane: Float32Array) => new Raster(N, N, [plane, plane, plane]);

@@ -9,18 +9,22 @@ import { Head, KeysButton } from '../head.tsx';
 import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
 import { useCrating } from '../stations/crate/crate-panel.tsx';
 import { takeLeaveBrush } from '../stations/even/use-leave.ts';
+import { useGauge } from '../stations/gauge/use-gauge.ts';
 import { takeTool } from '../stations/join/repair/use-repair.ts';
 import { useSquare } from '../stations/square/use-square.ts';
 import { FIGURES, GREY } from '../theme.ts';
+import { useZones } from '../zones/use-zones.ts';
 import { Conflict } from './conflict.tsx';
 import { Course } from './course/course.tsx';
 import { Dials } from './dials/dials.tsx';
 import { useBefore } from './floor/before.ts';
 import { Floor } from './floor/floor.tsx';
+import { endPick } from './floor/use-pick.ts';
 import { isUnsaved, saveNow } from './save.ts';
 import { SavedWords } from './saved-words.tsx';
 import { useShortcuts } from './shortcuts.ts';
 import { Sill } from './sill/sill.tsx';
+import { useSill } from './sill/state.ts';
 import { useBench } from './state.ts';
 import { useEngine } from './use-engine.ts';
 import { goBack, useNextSteps } from './use-steps.ts';
@@ -75,12 +79,14 @@ export function Bench({
     void crate();
   };
   useShortcuts(crateIt);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each station starts with its own view
   useEffect(() => {
     useBench.getState().set({ chosenView: null });
     useBefore.setState({ held: false });
     takeTool(null);
     takeLeaveBrush(null);
+    endPick(true);
+    useZones.setState({ brush: null });
+    if (station !== 'gauge' && useSill.getState().show === 'eye') useSill.setState({ show: 'finished' });
     useSquare.setState({ drawing: false, bending: false, said: '' });
   }, [station]);
   useEffect(() => {
@@ -92,6 +98,8 @@ export function Bench({
     return () => {
       window.removeEventListener('beforeunload', leave);
       useBefore.setState({ divider: null, held: false, compared: null, picture: null });
+      useZones.setState({ open: null, brush: null, shares: {}, cover: null });
+      useGauge.setState({ values: [], chosen: 0, isHeld: false });
       void saveNow();
     };
   }, [tile.name]);

@@ -21,7 +21,7 @@ export function Choices<T extends string | number>({ label, value, options, onCh
       sx={{
         bgcolor: GREY.card,
         '& .MuiToggleButton-root': {
-          px: 1.1,
+          px: 0.9,
           py: 0.25,
           color: GREY.ink,
           borderColor: GREY.line,

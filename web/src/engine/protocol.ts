@@ -2,12 +2,14 @@ import type {
   CropOffer,
   Graft,
   MainDirection,
+  Reading,
   Recipe,
   RepairSpot,
   SourceRef,
   Spot,
   StationName,
   Verdict,
+  Zone,
 } from '@zesty-tile/core';
 import type { ViewName } from './views.ts';
 
@@ -120,13 +122,33 @@ export interface OfferedCrop extends Pick<CropOffer, 'framing' | 'periods' | 'ar
   blotch: number;
 }
 
+/** How much of each pixel a zone covers, 0…255, and what that comes to of the tile, 0…1. */
+export interface ShownCover {
+  width: number;
+  height: number;
+  values: Uint8Array<ArrayBuffer>;
+  share: number;
+}
+
+/** What is read at a place of the tile. */
+export interface ReadValues {
+  /** Albedo, linear. */
+  rgb: [number, number, number];
+  y: number;
+  /** F0 as luminance, of metal and all else. */
+  f0: number;
+  gloss: number;
+  /** The band that the place is held against, where a line is chosen for it. */
+  band: [number, number] | null;
+}
+
 /** What the worker offers to the page. */
 export interface EngineWorker {
   show(request: ShowRequest, onUpdate: (update: Update) => Promise<void> | undefined): Promise<void>;
   /** Another view of what is already computed, which is followed from now on. */
-  look(view: ViewName): ShownView | null;
+  look(view: ViewName): Promise<ShownView | null>;
   /** A view of what is already computed, once. */
-  peek(view: ViewName): ShownView | null;
+  peek(view: ViewName): Promise<ShownView | null>;
   /** A view of another recipe of the same picture, once, at a size of tile. */
   other(request: ShowRequest, size: number): Promise<ShownView | null>;
   /** Every way of joining, each told as it is made; then which is best, by its place, and why. Null when stopped. */
@@ -143,6 +165,10 @@ export interface EngineWorker {
   offerCrops(request: Omit<ShowRequest, 'view'>): Promise<OfferedCrop[]>;
   /** Patches to lie over a place of the joined tile. */
   offerGrafts(request: Omit<ShowRequest, 'view'>, spot: RepairSpot): Promise<OfferedGraft[]>;
+  /** What a zone covers of the tile as it is computed; null before that. */
+  cover(zone: Zone): Promise<ShownCover | null>;
+  /** What stands at places of the tile; null before all maps are made. */
+  readAt(readings: Reading[]): ReadValues[] | null;
   /** Memory for results, in bytes. */
   keepWithin(bytes: number): void;
 }

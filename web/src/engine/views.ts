@@ -1,4 +1,5 @@
 import {
+  albedoOf,
   type EvenOutput,
   encodedPlanes,
   linearToSrgb,
@@ -12,11 +13,16 @@ import {
   type SquareOutput,
   type StationName,
   type StationOutputs,
+  statistics,
 } from '@zesty-tile/core';
 
 /** What the Floor can show: the picture at each early station, and every map. */
-export const STAGE_VIEWS = ['photo', 'crop', 'evened', 'light', 'left', 'joined'] as const;
+export const BAND_VIEWS = ['band1', 'band2', 'band3', 'band4', 'band5', 'band6'] as const;
+export const STAGE_VIEWS = ['photo', 'crop', 'evened', 'light', 'left', 'joined', ...BAND_VIEWS] as const;
 export type StageView = (typeof STAGE_VIEWS)[number];
+
+/** Which band a view shows alone, 0 finest; −1 where it shows none. */
+export const bandOf = (view: ViewName): number => (BAND_VIEWS as readonly string[]).indexOf(view);
 export type ViewName = StageView | MapName;
 
 export const VIEW_NAMES: readonly ViewName[] = [...STAGE_VIEWS, ...MAP_NAMES];
@@ -28,6 +34,12 @@ export const VIEW_WORDS: Record<ViewName, string> = {
   light: 'Light taken out',
   left: 'Left alone',
   joined: 'Joined',
+  band1: 'Band 1 alone',
+  band2: 'Band 2 alone',
+  band3: 'Band 3 alone',
+  band4: 'Band 4 alone',
+  band5: 'Band 5 alone',
+  band6: 'Band 6 alone',
   albedo: 'Albedo',
   normal: 'Normal',
   height: 'Height',
@@ -40,6 +52,8 @@ export const VIEW_WORDS: Record<ViewName, string> = {
   diffuse: 'Diffuse',
   opacity: 'Opacity',
 };
+
+const isMap = (view: ViewName): view is MapName => (MAP_NAMES as readonly string[]).includes(view);
 
 /** What each station made, as the Course shows it small. */
 export const VIEW_OF: Record<StationName, ViewName> = {
@@ -91,6 +105,12 @@ export function stationOf(view: ViewName): StationName {
     case 'height':
     case 'normal':
     case 'cavity':
+    case 'band1':
+    case 'band2':
+    case 'band3':
+    case 'band4':
+    case 'band5':
+    case 'band6':
       return 'relief';
     default:
       return 'finish';
@@ -102,7 +122,7 @@ export type ViewKind = 'colour' | 'data' | 'normal' | 'light';
 export const viewKind = (view: ViewName): ViewKind =>
   view === 'normal' || view === 'light'
     ? view
-    : view === 'left'
+    : view === 'left' || bandOf(view) >= 0
       ? 'data'
       : ((MAP_KIND as Record<string, 'colour' | 'data'>)[view] ?? 'colour');
 
@@ -137,6 +157,18 @@ function leftAlone(square: SquareOutput, { left }: EvenOutput): Raster {
   return cropOf(square, new Raster(square.picture.width, square.picture.height, [left]));
 }
 
+/** Spreads of a band between black and white. */
+const BAND_REACH = 6;
+
+/** One band of detail alone: grey where it has nothing, over so many of its spreads. */
+export async function bandRaster({ normal, bands }: ReliefOutput, level: number): Promise<Raster> {
+  const band = (await bands())[level];
+  const { deviation } = statistics(band);
+  const scale = deviation > 0 ? 1 / (BAND_REACH * deviation) : 0;
+  const plane = band.map((value) => Math.min(1, Math.max(0, 0.5 + scale * value)));
+  return new Raster(normal.width, normal.height, [plane]);
+}
+
 /** A view's values as they stand in the program. Null while they are not made, or where there are none. */
 export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName): Raster | null {
   const { source, square, even, join, gauge, relief, finish } = outputs;
@@ -154,7 +186,7 @@ export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName): Ra
     case 'joined':
       return join?.picture ?? null;
     case 'albedo':
-      return gauge?.albedo ?? null;
+      return gauge ? (finish?.isTruth ? albedoOf({ gauge, finish }) : gauge.albedo) : null;
     case 'height':
       return relief ? planeOf(relief, relief.height) : null;
     case 'normal':
@@ -164,7 +196,9 @@ export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName): Ra
     case 'roughness':
       return relief && finish ? planeOf(relief, finish.roughness) : null;
     default:
-      return join && gauge && relief && finish ? mapRaster({ join, gauge, relief, finish }, view) : null;
+      return join && gauge && relief && finish && isMap(view)
+        ? mapRaster({ join, gauge, relief, finish }, view)
+        : null;
   }
 }
 

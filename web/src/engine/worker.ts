@@ -1,10 +1,11 @@
 import {
   Engine,
+  type Frame,
   gaugeMarks,
+  isBeyond,
   type JoinDecision,
   joins,
   luminance,
-  MARK,
   mainDirection,
   Problem,
   type Proposal,
@@ -16,6 +17,7 @@ import {
   Stopped,
   seamScore,
   stableJson,
+  type TileOutputs,
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
@@ -30,8 +32,19 @@ import type {
   Thumbnail,
   Update,
 } from './protocol.ts';
+import { readAt } from './read-at.ts';
 import { newMaps } from './sill-maps.ts';
-import { rgbaOf, stationOf, VIEW_OF, type ViewName, viewRaster } from './views.ts';
+import {
+  BAND_VIEWS,
+  bandOf,
+  bandRaster,
+  rgbaOf,
+  stationOf,
+  VIEW_OF,
+  type ViewName,
+  viewRaster,
+} from './views.ts';
+import { shownCover } from './zone-cover.ts';
 
 /** Until the page says what was chosen. */
 const CACHE_BYTES = 600e6;
@@ -41,7 +54,7 @@ const THUMBNAIL = 64;
 const OFFERED = 256;
 /** Large enough to tell a direction to a tenth of a degree. */
 const DIRECTION_SIZE = 512;
-const BEFORE_OCCLUSION: ViewName[] = ['height', 'normal', 'cavity'];
+const BEFORE_OCCLUSION: readonly ViewName[] = ['height', 'normal', 'cavity', ...BAND_VIEWS];
 /** Rest between the first picture and the sharper ones, so that a moving dial is not held up. */
 const REST_MS = 350;
 
@@ -49,7 +62,9 @@ const engine = new Engine(serverHost, CACHE_BYTES);
 let current: AbortController | null = null;
 /** What the pass at work has made so far, and what the last whole pass made. */
 let latest: Made | null = null;
-let whole: Made | null = null;
+let whole: Whole | null = null;
+/** The last whole pass at the working size, from which zones are shown while they are drawn. */
+let quick: Whole | null = null;
 let wantedView: ViewName = 'photo';
 /** The recipe of the last whole pass, with its decisions. */
 let latestRecipe: Recipe | null = null;
@@ -66,19 +81,20 @@ interface Made {
   size: number;
   repairs: number;
 }
-
-/** What of an albedo no real surface has, or null where there is nothing of the kind. */
-function beyondMarks(albedo: Raster, recipe: Recipe): Marks | null {
-  const { marks } = gaugeMarks(luminance(albedo), recipe.stations.gauge);
-  for (const mark of marks) {
-    if (mark === MARK.below || mark === MARK.above)
-      return { width: albedo.width, height: albedo.height, values: marks };
-  }
-  return null;
+interface Whole extends Made {
+  frame: Frame;
 }
 
-function viewOf({ outputs, repairs }: Omit<Made, 'size'>, view: ViewName): ShownView | null {
-  const raster = viewRaster(outputs, view);
+/** What of an albedo no real surface has, or null where there is nothing of the kind. */
+function beyondMarks({ dry, zones }: StationOutputs['gauge'], recipe: Recipe): Marks | null {
+  const { marks } = gaugeMarks(luminance(dry), recipe.stations.gauge, zones);
+  return marks.some(isBeyond) ? { width: dry.width, height: dry.height, values: marks } : null;
+}
+
+async function viewOf({ outputs, repairs }: Omit<Made, 'size'>, view: ViewName): Promise<ShownView | null> {
+  const level = bandOf(view);
+  const { relief } = outputs;
+  const raster = level < 0 ? viewRaster(outputs, view) : relief ? await bandRaster(relief, level) : null;
   if (!raster) return null;
   const { width, height, planes } = raster;
   // Copies: what is handed out leaves this thread, and the cache must keep its own.
@@ -167,8 +183,8 @@ const rest = (signal: AbortSignal) =>
     });
   });
 
-const atHand = (view: ViewName): ShownView | null =>
-  (latest && viewOf(latest, view)) ?? (whole && viewOf(whole, view));
+const atHand = async (view: ViewName): Promise<ShownView | null> =>
+  (latest && (await viewOf(latest, view))) ?? (whole && (await viewOf(whole, view)));
 
 const worker: EngineWorker = {
   async show({ recipe, source, view }, onUpdate) {
@@ -185,7 +201,7 @@ const worker: EngineWorker = {
     const repairs = recipe.stations.join.repairs.length;
     /** While the Floor shows a picture of this size, smaller ones of the same recipe are not sent. */
     let sharpest = 0;
-    const pass = async (size: number, quick: boolean) => {
+    const pass = async (size: number, isQuick: boolean) => {
       let shownView: ViewName | null = null;
       // What is measured on the way waits until the Floor has its picture.
       let waiting: (() => void)[] = [];
@@ -198,29 +214,29 @@ const worker: EngineWorker = {
         source,
         size,
         signal,
-        until: quick ? 'relief' : undefined,
-        withoutOcclusion: quick,
+        until: isQuick ? 'relief' : undefined,
+        withoutOcclusion: isQuick,
         onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
         async onOutput(_station, outputs) {
           if (signal.aborted) return;
           latest = { outputs, size, repairs };
           // The Floor need not wait for stations that it does not show, nor for what is measured.
           if (shownView === wantedView || (size < sharpest && wantedView === 'joined')) return;
-          const shown = viewOf(latest, wantedView);
+          const shown = await viewOf(latest, wantedView);
           if (!shown) return;
           shownView = shown.view;
           // The page has the processor to itself while it paints.
           await send({ kind: 'view', shown, size });
         },
         onStation(station, verdict, live) {
-          if (signal.aborted || quick) return;
+          if (signal.aborted || isQuick) return;
           const outputs = { ...live };
           waiting.push(() => {
             if (!sentStations.is(station, size, outputs[station], verdict)) return;
             const thumbnail = thumbnailOf(outputs, station);
             send({ kind: 'station', station, verdict, thumbnail, size });
             if (station !== 'gauge') return;
-            send({ kind: 'marks', marks: beyondMarks(outputs.gauge!.albedo, recipe) });
+            send({ kind: 'marks', marks: beyondMarks(outputs.gauge!, recipe) });
             send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
           });
           if (shownView === wantedView) report();
@@ -242,7 +258,7 @@ const worker: EngineWorker = {
           withoutVerdicts: true,
         });
         latest = { outputs, size: sharpest, repairs };
-        const shown = viewOf(latest, 'joined');
+        const shown = await viewOf(latest, 'joined');
         if (shown) await send({ kind: 'view', shown, size: sharpest });
         // The next stroke may be on its way.
         await rest(signal);
@@ -251,8 +267,9 @@ const worker: EngineWorker = {
         if (k > 0) await rest(signal);
         // Occlusion takes longest and is not to be waited for where another map of Relief is looked at.
         else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
-        const { outputs, timings } = await pass(size, false);
-        whole = { outputs, size, repairs };
+        const { outputs, timings, frame } = await pass(size, false);
+        whole = { outputs, size, repairs, frame };
+        if (k === 0) quick = whole;
         latestRecipe = decided;
         const maps = signal.aborted ? null : newMaps(whole.outputs, size, recipe.stations);
         if (maps) send({ kind: 'maps', maps });
@@ -272,15 +289,15 @@ const worker: EngineWorker = {
       });
     }
   },
-  look(view) {
+  async look(view) {
     wantedView = view;
-    return handedOut(atHand(view));
+    return handedOut(await atHand(view));
   },
-  peek: (view) => handedOut(atHand(view)),
+  peek: async (view) => handedOut(await atHand(view)),
   async other({ recipe, source, view }, size) {
     const { outputs } = await engine.evaluate({ recipe, source, size, until: stationOf(view) });
     const repairs = recipe.stations.join.repairs.length;
-    return handedOut(viewOf({ outputs, repairs }, view));
+    return handedOut(await viewOf({ outputs, repairs }, view));
   },
   async proposeJoin({ recipe, source }, onOffer) {
     proposing?.abort();
@@ -336,6 +353,16 @@ const worker: EngineWorker = {
     if (!made?.join || !made.even || !decided || !latestRecipe) return null;
     const axes = joins(latestRecipe.stations.join.axes);
     return seamScore(made.join.picture, made.even.picture, decided.reach, axes, decided).spots;
+  },
+  async cover(zone) {
+    const { join, relief } = quick?.outputs ?? {};
+    if (!quick || !join || !relief) return null;
+    const shown = await shownCover(zone, { join, relief }, quick.frame);
+    return Comlink.transfer(shown, [shown.values.buffer]);
+  },
+  readAt(readings) {
+    if (!whole || !latestRecipe) return null;
+    return readAt(whole.outputs as TileOutputs, whole.frame, latestRecipe.stations, readings);
   },
   keepWithin(bytes) {
     engine.cache.limit = bytes;

@@ -1,4 +1,4 @@
-import { linearToSrgb } from '@zesty-tile/core';
+import { srgbCode } from '@zesty-tile/core';
 import type { Language } from './settings.ts';
 
 export const LANGUAGE_WORDS: Record<Language, string> = {
@@ -13,7 +13,7 @@ export function reflectanceWords(y: number, language: Language): string {
     case 'y':
       return `Y ${y.toFixed(3)}`;
     case 'srgb':
-      return `sRGB ${Math.round(255 * linearToSrgb(Math.min(1, Math.max(0, y))))}`;
+      return `sRGB ${srgbCode(y)}`;
     case 'percent':
       return `${(100 * y).toFixed(1)} %`;
   }

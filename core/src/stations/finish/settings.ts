@@ -1,10 +1,9 @@
 import * as v from 'valibot';
-import { CHART, type ChartLine, chartLineSchema, NO_LINE, OWN_LINE } from '../../chart/chart.ts';
+import { lineEntries, lineSettings } from '../../chart/line-settings.ts';
 import { choice, colour, data, flag, number, type Values } from '../../settings/settings.ts';
 import { type PictureRef, refSchema } from '../given.ts';
 import { type Curve, curveSchema, STRAIGHT } from './curve.ts';
 
-const LINE_IDS = [NO_LINE, OWN_LINE, ...CHART.lines.map((line) => line.id)];
 const METALS = ['line', 'no', 'yes'] as const;
 
 const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
@@ -12,8 +11,7 @@ const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
 /** What Finish does to a zone of its own; what is null or `line` is as the zone's line has it, or as the rest. */
 const zoneFinishSchema = v.strictObject({
   zone: v.string(),
-  line: v.picklist(LINE_IDS),
-  ownLine: v.nullable(chartLineSchema),
+  ...lineEntries,
   band: v.nullable(
     v.pipe(
       v.tuple([share, share]),
@@ -30,27 +28,10 @@ const amount = (label: string, help: string, value: number) =>
   number({ label, help, group: 'Roughness from', default: value, min: -1, max: 1, step: 0.05, unit: '' });
 
 export const settings = {
-  line: choice({
-    label: 'Reference',
-    help: 'The line of the chart that gives F0, the roughness band, and whether it is a metal.',
-    default: NO_LINE,
-    options: LINE_IDS,
-    names: [
-      'No line: F0 0.04, roughness 0.5–0.9',
-      'A line of an own chart',
-      ...CHART.lines.map((line) => line.name),
-    ],
-  }),
-  ownLine: data<ChartLine | null>({
-    label: 'Own line',
-    help: 'The line of an own chart, kept whole; used where the reference is “own”.',
-    group: 'Own line',
-    default: null,
-    schema: v.nullable(chartLineSchema),
-    example:
-      '{"id":"x","name":"Tuff","group":"stone","kind":"dielectric","reflectance":[0.2,0.3],"f0":0.04,"roughness":[0.7,0.9]}',
-    words: (line) => line?.name ?? 'none',
-  }),
+  ...lineSettings(
+    'The line of the chart that gives F0, the roughness band, and whether it is a metal.',
+    'No line: F0 0.04, roughness 0.5–0.9',
+  ),
   metal: choice({
     label: 'Metallic',
     help: 'Whether the tile is bare metal: as the line (or a given map) says, or set by hand.',
@@ -74,11 +55,16 @@ export const settings = {
     step: 1,
     unit: 'mm',
   }),
-  grey: amount(
-    'Grey map',
-    'How much a given grey map makes it rougher where it is bright (right) or smoother (left).',
-    0.5,
-  ),
+  grey: number({
+    label: 'Amount',
+    help: 'How much the grey map makes it rougher where it is bright (right) or smoother (left).',
+    group: 'Grey map',
+    default: 0.5,
+    min: -1,
+    max: 1,
+    step: 0.05,
+    unit: '',
+  }),
   greyMap: data<PictureRef | null>({
     ofPicture: true,
     label: 'The grey map',
@@ -120,7 +106,7 @@ export const settings = {
   points: data<Curve>({
     label: 'Tone curve',
     help: 'Points from the smoothest to the roughest: what the contributions come to, and where in the band that lies.',
-    group: 'Into the band',
+    group: 'Tone curve',
     default: STRAIGHT,
     schema: curveSchema,
     example: '[[0,0],[0.5,0.3],[1,1]]',

@@ -1,18 +1,15 @@
 import * as v from 'valibot';
-import { CHART, type ChartLine, chartLineSchema, NO_LINE, OWN_LINE } from '../../chart/chart.ts';
+import { lineEntries, lineSettings } from '../../chart/line-settings.ts';
 import { choice, colour, data, flag, number, type Values } from '../../settings/settings.ts';
 import { withoutStrokes, type Zone, zonesSchema } from '../../zones/zone.ts';
 import { type Patch, patchesSchema } from './patches.ts';
 import { type Reading, readingsSchema } from './readings.ts';
 
-const LINE_IDS = [NO_LINE, OWN_LINE, ...CHART.lines.map((line) => line.id)];
-
 /** What Gauge does to a zone of its own. */
 const zoneToneSchema = v.strictObject({
   zone: v.string(),
-  /** `none`: the zone is part of the rest, but for its exposure and contrast. */
-  line: v.picklist(LINE_IDS),
-  ownLine: v.nullable(chartLineSchema),
+  /** Line `none`: the zone is part of the rest, but for its exposure and contrast. */
+  ...lineEntries,
   exposure: v.pipe(v.number(), v.minValue(-4), v.maxValue(4)),
   contrast: v.pipe(v.number(), v.minValue(0.3), v.maxValue(2)),
 });
@@ -22,23 +19,7 @@ const count = (n: number, one: string, many: string) =>
   n === 0 ? 'none' : n === 1 ? `1 ${one}` : `${n} ${many}`;
 
 export const settings = {
-  line: choice({
-    label: 'Reference',
-    help: 'The line of the chart this surface is held against.',
-    default: NO_LINE,
-    options: LINE_IDS,
-    names: ['No line chosen', 'A line of an own chart', ...CHART.lines.map((line) => line.name)],
-  }),
-  ownLine: data<ChartLine | null>({
-    label: 'Own line',
-    help: 'The line of an own chart, kept whole; used where the reference is “own”.',
-    group: 'Own line',
-    default: null,
-    schema: v.nullable(chartLineSchema),
-    example:
-      '{"id":"x","name":"Tuff","group":"stone","kind":"dielectric","reflectance":[0.2,0.3],"f0":0.04,"roughness":[0.7,0.9]}',
-    words: (line) => line?.name ?? 'none',
-  }),
+  ...lineSettings('The line of the chart this surface is held against.', 'No line chosen'),
   fit: flag({
     label: 'Fit',
     help: 'Moves the median of what counts into the line’s band and keeps the contrast.',

@@ -1,8 +1,11 @@
 import Box from '@mui/material/Box';
-import type { DataSetting } from '@zesty-tile/core';
+import Button from '@mui/material/Button';
+import { type DataSetting, hexOfLinear } from '@zesty-tile/core';
 import { ColourField } from '../../palettes/colour-field.tsx';
 import { usePalettes } from '../../palettes/use-palettes.ts';
 import { FIGURES, GREY } from '../../theme.ts';
+import { endPick, startPick } from '../floor/use-pick.ts';
+import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
 import { DialName } from './dial-name.tsx';
 
@@ -19,7 +22,7 @@ export function ColourDial({ setting, value, onChange }: ColourDialProps) {
     <Box
       sx={{
         display: 'grid',
-        gridTemplateColumns: '92px auto 1fr',
+        gridTemplateColumns: '92px auto 1fr auto',
         alignItems: 'center',
         gap: 1,
         minHeight: 34,
@@ -37,6 +40,22 @@ export function ColourDial({ setting, value, onChange }: ColourDialProps) {
         onHex={onChange}
       />
       <span style={{ font: `12px ${FIGURES}`, color: GREY.soft }}>{value}</span>
+      <Button
+        sx={pressable(false)}
+        aria-label={`Pick ${setting.label} from the tile`}
+        onClick={() =>
+          startPick({
+            words: `Press on the colour for “${setting.label}”`,
+            view: 'joined',
+            take: ({ values }) => {
+              endPick();
+              onChange(hexOfLinear(values));
+            },
+          })
+        }
+      >
+        Pick
+      </Button>
     </Box>
   );
 }

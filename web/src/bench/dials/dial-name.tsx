@@ -5,17 +5,19 @@ import type { Setting } from '@zesty-tile/core';
 
 interface DialNameProps {
   setting: Setting;
+  /** What stands in the place of its name. */
+  words?: string;
   changed: boolean;
   onReset(): void;
 }
 
 /** A dial's name with its help; where it was moved, the way back to its default. */
-export function DialName({ setting, changed, onReset }: DialNameProps) {
+export function DialName({ setting, words, changed, onReset }: DialNameProps) {
   return (
     <span style={{ display: 'flex', alignItems: 'center', minWidth: 0 }}>
       <Tooltip title={setting.help} placement="left">
         <span style={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-          {setting.label}
+          {words ?? setting.label}
         </span>
       </Tooltip>
       {changed && (

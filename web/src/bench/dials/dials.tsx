@@ -1,6 +1,5 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import {
   type Setting,
@@ -9,14 +8,18 @@ import {
   STATIONS,
   type StationName,
 } from '@zesty-tile/core';
+import { Fragment } from 'react';
 import { CratePanel } from '../../stations/crate/crate-panel.tsx';
 import { LeaveTools } from '../../stations/even/leave-tools.tsx';
-import { LuminanceGraph } from '../../stations/gauge/luminance-graph.tsx';
+import { FinishTools } from '../../stations/finish/finish-tools.tsx';
+import { GaugeTools } from '../../stations/gauge/gauge-tools.tsx';
 import { TryWays } from '../../stations/join/proposals.tsx';
 import { RepairTools } from '../../stations/join/repair/repair-tools.tsx';
+import { BandDial, bandOfDial } from '../../stations/relief/band-dial.tsx';
+import { ReliefTools } from '../../stations/relief/relief-tools.tsx';
 import { SourceTools } from '../../stations/source/source-tools.tsx';
 import { SquareTools } from '../../stations/square/square-tools.tsx';
-import { GREY, PANEL } from '../../theme.ts';
+import { PANEL } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { STATION_WORDS } from '../words.ts';
 import { ChoiceDial } from './choice-dial.tsx';
@@ -24,9 +27,10 @@ import { ColourDial } from './colour-dial.tsx';
 import { DataDial } from './data-dial.tsx';
 import { Figures } from './figures.tsx';
 import { FlagDial } from './flag-dial.tsx';
-import { useFolds } from './folds.ts';
 import { GiveAgain } from './give-again.tsx';
+import { LineDial } from './line-dial.tsx';
 import { NumberDial } from './number-dial.tsx';
+import { Section } from './section.tsx';
 import { VerdictBox } from './verdict-box.tsx';
 
 function Dial({ station, name, setting }: { station: StationName; name: string; setting: Setting }) {
@@ -34,9 +38,25 @@ function Dial({ station, name, setting }: { station: StationName; name: string; 
   const setDial = useBench((s) => s.setDial);
   const change = (next: SettingValue) => setDial(station, name, next);
   switch (setting.type) {
-    case 'number':
+    case 'number': {
+      const band = station === 'relief' ? bandOfDial(name) : null;
+      if (band) {
+        return (
+          <BandDial
+            setting={setting}
+            level={band.level}
+            solo={band.isHeight}
+            value={value as number}
+            onChange={change}
+          />
+        );
+      }
       return <NumberDial setting={setting} value={value as number} onChange={change} />;
+    }
     case 'choice':
+      if (name === 'line' && (station === 'gauge' || station === 'finish')) {
+        return <LineDial station={station} setting={setting} />;
+      }
       return <ChoiceDial setting={setting} value={value as string | number} onChange={change} />;
     case 'flag':
       return <FlagDial setting={setting} value={value as boolean} onChange={change} />;
@@ -49,7 +69,19 @@ function Dial({ station, name, setting }: { station: StationName; name: string; 
 }
 
 /** Groups whose own tools, under the dials, show what is set. */
-const SHOWN_BY_TOOLS = new Set(['Repair', 'Given maps', 'Where from']);
+const SHOWN_BY_TOOLS = new Set([
+  'Repair',
+  'Given maps',
+  'Where from',
+  'Own line',
+  'Patches',
+  'By eye',
+  'Zones',
+  'Readings',
+  'Detail map',
+  'Grey map',
+  'Tone curve',
+]);
 
 /** Groups that are seldom needed start folded. */
 const FOLDED = new Set([
@@ -66,6 +98,13 @@ const FOLDED = new Set([
   'Percentiles',
   'Recolour',
   'White balance',
+  'Mixed height',
+  'Fine detail of the normal',
+  'Detail normal',
+  'Occlusion',
+  'Into the band',
+  'F0',
+  'Sizes of their own',
 ]);
 
 function Group({
@@ -77,27 +116,14 @@ function Group({
   title: string;
   dials: [string, Setting][];
 }) {
-  const open = useFolds((s) => s.open[`${station} ${title}`] ?? !FOLDED.has(title));
-  const setOpen = (next: boolean) =>
-    useFolds.setState((s) => ({ open: { ...s.open, [`${station} ${title}`]: next } }));
+  const rows = dials.map(([name, setting]) => (
+    <Dial key={name} station={station} name={name} setting={setting} />
+  ));
+  if (!title) return <div>{rows}</div>;
   return (
-    <Box component="fieldset" sx={{ border: 0, m: 0, p: 0, minWidth: 0 }}>
-      {title && (
-        <Button
-          variant="text"
-          onClick={() => setOpen(!open)}
-          aria-expanded={open}
-          sx={{ justifyContent: 'flex-start', px: 0, fontWeight: 700, width: '100%', gap: 0.75 }}
-        >
-          {title}
-          <span aria-hidden="true" style={{ color: GREY.soft, fontWeight: 400 }}>
-            {open ? '–' : '+'}
-          </span>
-        </Button>
-      )}
-      {open &&
-        dials.map(([name, setting]) => <Dial key={name} station={station} name={name} setting={setting} />)}
-    </Box>
+    <Section station={station} title={title} open={!FOLDED.has(title)}>
+      {rows}
+    </Section>
   );
 }
 
@@ -125,14 +151,18 @@ export function Dials() {
       )}
       <VerdictBox station={station} />
       {[...groups].map(([title, dials]) => (
-        <Group key={`${station} ${title}`} station={station} title={title} dials={dials} />
+        <Fragment key={`${station} ${title}`}>
+          <Group station={station} title={title} dials={dials} />
+          {station === 'relief' && title === '' && <ReliefTools />}
+        </Fragment>
       ))}
       {station === 'source' && <SourceTools />}
       {station === 'square' && <SquareTools />}
       {station === 'even' && <LeaveTools />}
       {station === 'join' && <TryWays />}
       {station === 'join' && <RepairTools />}
-      {station === 'gauge' && <LuminanceGraph />}
+      {station === 'gauge' && <GaugeTools />}
+      {station === 'finish' && <FinishTools />}
       {station === 'crate' && <CratePanel />}
       <Figures station={station} />
     </Box>

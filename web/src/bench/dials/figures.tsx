@@ -6,9 +6,10 @@ import { type Language, useSettings } from '../../settings/settings.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { useBench } from '../state.ts';
 
-const words = ({ value, unit }: Figure, language: Language) => {
+const words = ({ value, unit, digits: own }: Figure, language: Language) => {
   if (unit === 'Y') return reflectanceWords(value, language);
-  const digits = Number.isInteger(value) ? 0 : Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2;
+  const digits =
+    own ?? (Number.isInteger(value) ? 0 : Math.abs(value) >= 100 ? 0 : Math.abs(value) >= 10 ? 1 : 2);
   return `${value.toFixed(digits).replace('-', '−')}${unit ? ` ${unit}` : ''}`;
 };
 

@@ -8,6 +8,8 @@ import { decimalsOf, onStep, placeOf, valueAt } from './scale.ts';
 
 interface NumberDialProps {
   setting: NumberSetting;
+  /** What stands in the place of its name. */
+  words?: string;
   value: number;
   onChange(value: number): void;
 }
@@ -16,7 +18,7 @@ const shownFigure = (value: number, step: number) => value.toFixed(decimalsOf(st
 const readFigure = (text: string) => Number(text.trim().replace('−', '-').replace(',', '.'));
 
 /** One row: name, slider with its default marked, figure with its unit. Double-click resets. */
-export function NumberDial({ setting, value, onChange }: NumberDialProps) {
+export function NumberDial({ setting, words, value, onChange }: NumberDialProps) {
   const [text, setText] = useState<string | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a value set elsewhere ends the typing
   useEffect(() => setText(null), [value]);
@@ -42,7 +44,7 @@ export function NumberDial({ setting, value, onChange }: NumberDialProps) {
     <Box
       sx={{
         display: 'grid',
-        gridTemplateColumns: '92px 1fr 62px 34px',
+        gridTemplateColumns: words ? '72px 1fr 54px 12px' : '92px 1fr 62px 34px',
         alignItems: 'center',
         gap: 1,
         minHeight: 30,
@@ -50,6 +52,7 @@ export function NumberDial({ setting, value, onChange }: NumberDialProps) {
     >
       <DialName
         setting={setting}
+        words={words}
         changed={value !== setting.default}
         onReset={() => onChange(setting.default)}
       />

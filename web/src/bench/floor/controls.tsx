@@ -2,7 +2,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { FLOOR_VIEW_OF, VIEW_NAMES, VIEW_WORDS, type ViewName, viewBefore } from '../../engine/views.ts';
+import {
+  bandOf,
+  FLOOR_VIEW_OF,
+  VIEW_NAMES,
+  VIEW_WORDS,
+  type ViewName,
+  viewBefore,
+} from '../../engine/views.ts';
 import { GREY } from '../../theme.ts';
 import { Choices } from '../choices.tsx';
 import { pressable } from '../pressed.ts';
@@ -20,7 +27,8 @@ export function FloorControls() {
   const set = useBench((s) => s.set);
   const divided = useBefore((s) => s.divider !== null);
   const compared = useBefore((s) => s.compared);
-  const { cut, heat, hatching, guides } = useSight();
+  const { cut, heat, hatching, luminance } = useSight();
+  const hasPatches = useBench((s) => s.recipe.stations.gauge.patches.length > 0);
   const comparable = compared !== null || viewBefore(view) !== null;
   return (
     <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -94,23 +102,36 @@ export function FloorControls() {
           </Button>
         </>
       )}
+      {station === 'gauge' && hasPatches && (view === 'photo' || view === 'albedo') ? (
+        <Choices
+          label="At Gauge"
+          value={view}
+          options={[
+            { value: 'albedo', words: 'Albedo' },
+            { value: 'photo', words: 'Patches' },
+          ]}
+          onChange={(next: ViewName) => set({ chosenView: next === FLOOR_VIEW_OF.gauge ? null : next })}
+        />
+      ) : null}
       {station === 'gauge' && view === 'albedo' && (
-        <Button
-          aria-pressed={hatching}
-          sx={pressable(hatching)}
-          onClick={() => useSight.setState({ hatching: !hatching })}
-        >
-          Hatching
-        </Button>
+        <>
+          <Button
+            aria-pressed={hatching}
+            sx={pressable(hatching)}
+            onClick={() => useSight.setState({ hatching: !hatching })}
+          >
+            Hatching
+          </Button>
+          <Button
+            aria-pressed={luminance}
+            sx={pressable(luminance)}
+            onClick={() => useSight.setState({ luminance: !luminance })}
+          >
+            Luminance
+          </Button>
+        </>
       )}
       <Box sx={{ ml: 'auto', display: 'flex', gap: 0.75 }}>
-        <Button
-          aria-pressed={guides}
-          sx={pressable(guides)}
-          onClick={() => useSight.setState({ guides: !guides })}
-        >
-          Guides
-        </Button>
         <Select
           size="small"
           value={view}
@@ -118,7 +139,9 @@ export function FloorControls() {
           inputProps={{ 'aria-label': 'Map on the Floor' }}
           sx={{ bgcolor: GREY.card, fontSize: 12.5, '& .MuiSelect-select': { py: 0.4 } }}
         >
-          {VIEW_NAMES.filter((name) => name !== 'opacity' || hasAlpha).map((name) => (
+          {VIEW_NAMES.filter(
+            (name) => (name !== 'opacity' || hasAlpha) && (bandOf(name) < 0 || name === view),
+          ).map((name) => (
             <MenuItem key={name} value={name}>
               {VIEW_WORDS[name]}
             </MenuItem>

@@ -1,13 +1,16 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { luminanceOf, srgbCode } from '@zesty-tile/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { ShownView } from '../../engine/protocol.ts';
-import { VIEW_WORDS, viewBefore } from '../../engine/views.ts';
+import { VIEW_WORDS, viewBefore, viewKind } from '../../engine/views.ts';
 import { usePalettes } from '../../palettes/use-palettes.ts';
 import { useSettings } from '../../settings/settings.ts';
 import { LeaveLayer } from '../../stations/even/leave-layer.tsx';
 import { useLeave } from '../../stations/even/use-leave.ts';
+import { PatchHandles } from '../../stations/gauge/patch-handles.tsx';
+import { ReadingLayer } from '../../stations/gauge/reading-layer.tsx';
 import { CutOverlay } from '../../stations/join/cut-overlay.tsx';
 import { SeamHeat } from '../../stations/join/heat.tsx';
 import { RepairLayer } from '../../stations/join/repair/repair-layer.tsx';
@@ -19,6 +22,8 @@ import { CropHandles } from '../../stations/square/crop-handles.tsx';
 import { LevelLine } from '../../stations/square/level-line.tsx';
 import { useSquare } from '../../stations/square/use-square.ts';
 import { FIGURES, GREY } from '../../theme.ts';
+import { useZones } from '../../zones/use-zones.ts';
+import { ZoneLayer } from '../../zones/zone-layer.tsx';
 import { GuideStrip } from '../guide/guide-strip.tsx';
 import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
@@ -28,16 +33,27 @@ import { Divider } from './divider.tsx';
 import { drawFloor } from './draw.ts';
 import { fitLook, type Look, pixelAt, pixelLook, type Size, zoomAt } from './geometry.ts';
 import { hatchesOf } from './hatch.ts';
+import { PickLayer } from './pick-layer.tsx';
 import { readoutAt } from './readout.ts';
+import { ShownNote } from './shown-note.tsx';
 import { useSight } from './sight.ts';
+import { usePick } from './use-pick.ts';
 import { useSpace } from './use-space.ts';
 import { useStage } from './use-stage.ts';
 
-function pictureOf({ rgba, width, height }: ShownView): HTMLCanvasElement {
+function pictureOf({ rgba, width, height, planes, view }: ShownView, isGrey = false): HTMLCanvasElement {
   const canvas = document.createElement('canvas');
   canvas.width = width;
   canvas.height = height;
-  canvas.getContext('2d')?.putImageData(new ImageData(rgba, width, height), 0, 0);
+  const picture = new ImageData(rgba, width, height);
+  if (isGrey && viewKind(view) === 'colour') {
+    picture.data.set(rgba);
+    const [r, g, b] = planes;
+    for (let i = 0, k = 0; i < r.length; i++, k += 4) {
+      picture.data.fill(srgbCode(luminanceOf(r[i], g[i], b[i])), k, k + 3);
+    }
+  }
+  canvas.getContext('2d')?.putImageData(picture, 0, 0);
   return canvas;
 }
 
@@ -64,14 +80,15 @@ export function Floor() {
   const halfShift = useBench((s) => s.halfShift);
   const edgeLines = useBench((s) => s.edgeLines);
   const depthMm = useBench((s) => s.recipe.stations.relief.depthMm);
-  const line = useBench((s) => s.recipe.stations.gauge.line);
+  const gaugeLine = useBench((s) => s.recipe.stations.gauge.line);
+  const ownLine = useBench((s) => s.recipe.stations.gauge.ownLine);
   const { corners, bend } = useBench((s) => s.recipe.stations.square);
   const { drawing, bending } = useSquare();
   const projectId = useBench((s) => s.projectId);
   const language = useSettings((s) => s.language);
   const { data: palettes } = usePalettes(projectId);
   const { divider, held, compared, picture: beforeView } = useBefore();
-  const { cut, heat, hatching, guides } = useSight();
+  const { cut, heat, hatching, luminance, guides } = useSight();
   const { stageRef, canvasRef, stage } = useStage();
   const space = useSpace();
   useBeforePicture();
@@ -84,12 +101,15 @@ export function Floor() {
   const shift = halfShift && !isPhoto;
   const tile: Size = shown ?? NOTHING;
   const look = useMemo(() => chosenLook ?? fitLook(stage, tile, layNow), [chosenLook, stage, tile, layNow]);
-  const picture = useMemo(() => shown && pictureOf(shown), [shown]);
+  const isGrey = luminance && station === 'gauge';
+  const picture = useMemo(() => shown && pictureOf(shown, isGrey), [shown, isGrey]);
   const plane = useMemo(() => ({ look, tile, halfShift: shift }), [look, tile, shift]);
   const leaving = useLeave((s) => s.tool !== null) && station === 'even';
   const repairing = useRepair((s) => s.tool !== null) && station === 'join';
   const beforePicture = useMemo(() => beforeView && pictureOf(beforeView), [beforeView]);
   const marks = useBench((s) => s.marks);
+  const zoned = useZones((s) => s.open !== null) && (station === 'gauge' || station === 'finish');
+  const picking = usePick((s) => s.pick !== null);
   const hatched = station === 'gauge' && shown?.view === 'albedo' && hatching;
   const hatches = useMemo(() => (hatched && marks ? hatchesOf(marks) : null), [hatched, marks]);
   const until = held ? 1 : divider;
@@ -188,7 +208,9 @@ export function Floor() {
             data-before={beforePicture && until !== null ? 'shown' : undefined}
             style={{ width: '100%', height: '100%', display: 'block' }}
           />
+          {isPhoto && station === 'gauge' && <PatchHandles look={look} tile={tile} />}
           {isPhoto &&
+            station !== 'gauge' &&
             (bend && bending && station === 'square' ? (
               <BendHandles look={look} tile={tile} bend={bend} />
             ) : corners && station === 'square' ? (
@@ -209,6 +231,12 @@ export function Floor() {
           {repairing && picture && shown?.view === 'joined' && !held && (
             <RepairLayer plane={plane} picture={picture} stage={stage} lay={layNow} laid={shown.repairs} />
           )}
+          {zoned && shown && !isPhoto && !held && <ZoneLayer plane={plane} stage={stage} lay={layNow} />}
+          {station === 'gauge' && shown?.view === 'albedo' && !held && (
+            <ReadingLayer plane={plane} stage={stage} lay={layNow} />
+          )}
+          {shown && <ShownNote shown={shown} />}
+          {picking && shown && <PickLayer shown={shown} plane={plane} />}
           {isPhoto && station === 'join' && <VectorHandles look={look} tile={tile} />}
           {divider !== null && (compared || earlier) && (
             <Divider
@@ -232,10 +260,22 @@ export function Floor() {
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'flex-end' }}>
         <Box data-testid="readout" sx={{ ...pill, overflow: 'hidden', minWidth: 0, height: READOUT_HEIGHT }}>
           {at && shown
-            ? readoutAt(shown, at.x, at.y, { depthMm, line, language, palette })
+            ? readoutAt(shown, at.x, at.y, {
+                depthMm,
+                line: { line: gaugeLine, ownLine },
+                language,
+                palette,
+              })
             : 'Point at the picture to read it'}
         </Box>
         <Box sx={{ ml: 'auto', display: 'flex', gap: 0.75, alignItems: 'center' }}>
+          <Button
+            aria-pressed={guides}
+            sx={pressable(guides)}
+            onClick={() => useSight.setState({ guides: !guides })}
+          >
+            Guides
+          </Button>
           {!isPhoto && (
             <Button
               aria-pressed={edgeLines}

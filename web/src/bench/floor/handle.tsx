@@ -16,6 +16,8 @@ interface HandleProps {
   onRelease?(): void;
   /** By how many steps an arrow key moves it. */
   onStep(dx: number, dy: number): void;
+  /** Asked for by Delete, where it can be taken away. */
+  onDelete?(): void;
 }
 
 /** A round handle in a drawing over the Floor, for the pointer and for keys; with Shift a key moves ten steps. */
@@ -30,6 +32,7 @@ export function Handle({
   onDrag,
   onRelease,
   onStep,
+  onDelete,
 }: HandleProps) {
   const start = useRef<{ x: number; y: number } | null>(null);
   return (
@@ -62,6 +65,11 @@ export function Handle({
         onRelease?.();
       }}
       onKeyDown={(event: KeyboardEvent) => {
+        if (onDelete && (event.key === 'Delete' || event.key === 'Backspace')) {
+          event.preventDefault();
+          event.stopPropagation();
+          onDelete();
+        }
         const arrow = ARROWS[event.key];
         if (!arrow) return;
         event.preventDefault();

@@ -5,12 +5,16 @@ import type { Marks } from '../../engine/protocol.ts';
 export interface Hatches {
   below: HTMLCanvasElement;
   above: HTMLCanvasElement;
+  belowMetal: HTMLCanvasElement;
 }
+
+/** Which way lines run: rising (above), falling (below), or both (below any metal). */
+type Way = 'rising' | 'falling' | 'crossed';
 
 const SPACING = 6;
 
-/** Lines that rise to the right (above) or fall (below), dark and light, so that they show on any ground. */
-function lines(context: CanvasRenderingContext2D, rising: boolean): CanvasPattern | null {
+/** Dark and light lines, so that they show on any ground. */
+function lines(context: CanvasRenderingContext2D, way: Way): CanvasPattern | null {
   const small = document.createElement('canvas');
   small.width = SPACING;
   small.height = SPACING;
@@ -24,8 +28,14 @@ function lines(context: CanvasRenderingContext2D, rising: boolean): CanvasPatter
     pen.beginPath();
     for (const shift of [-SPACING, 0, SPACING]) {
       const x = offset + shift;
-      pen.moveTo(x, rising ? SPACING : 0);
-      pen.lineTo(x + SPACING, rising ? 0 : SPACING);
+      if (way !== 'falling') {
+        pen.moveTo(x, SPACING);
+        pen.lineTo(x + SPACING, 0);
+      }
+      if (way !== 'rising') {
+        pen.moveTo(x, 0);
+        pen.lineTo(x + SPACING, SPACING);
+      }
     }
     pen.stroke();
   }
@@ -43,7 +53,7 @@ export function hatchesOf({ width, height, values }: Marks): Hatches {
     canvas.getContext('2d')?.putImageData(picture, 0, 0);
     return canvas;
   };
-  return { below: mask(MARK.below), above: mask(MARK.above) };
+  return { below: mask(MARK.below), above: mask(MARK.above), belowMetal: mask(MARK.belowMetal) };
 }
 
 /** Draws hatching wherever `lay` draws the masks; the lines keep their width at any zoom. */
@@ -56,16 +66,17 @@ export function drawHatches(
   layer.width = context.canvas.width;
   layer.height = context.canvas.height;
   const pen = layer.getContext('2d')!;
-  for (const [mask, rising] of [
-    [hatches.below, false],
-    [hatches.above, true],
+  for (const [mask, way] of [
+    [hatches.below, 'falling'],
+    [hatches.above, 'rising'],
+    [hatches.belowMetal, 'crossed'],
   ] as const) {
     pen.setTransform(context.getTransform());
     pen.clearRect(0, 0, layer.width, layer.height);
     lay(pen, mask);
     pen.setTransform(1, 0, 0, 1, 0, 0);
     pen.globalCompositeOperation = 'source-in';
-    pen.fillStyle = lines(pen, rising) ?? '#000';
+    pen.fillStyle = lines(pen, way) ?? '#000';
     pen.fillRect(0, 0, layer.width, layer.height);
     pen.globalCompositeOperation = 'source-over';
     context.save();

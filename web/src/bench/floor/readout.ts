@@ -1,6 +1,6 @@
-import { albedoBand, chartLine, linearToSrgb, luminanceOf } from '@zesty-tile/core';
+import { albedoBand, type LineChoice, lineOf, luminanceOf, srgbCode } from '@zesty-tile/core';
 import type { ShownView } from '../../engine/protocol.ts';
-import { viewKind } from '../../engine/views.ts';
+import { bandOf, VIEW_WORDS, viewKind } from '../../engine/views.ts';
 import { nearestColour } from '../../palettes/nearest.ts';
 import type { PaletteColour } from '../../palettes/use-palettes.ts';
 import { reflectanceWords } from '../../settings/reflectance.ts';
@@ -9,8 +9,8 @@ import type { Language } from '../../settings/settings.ts';
 /** What a reading is held against. */
 export interface ReadoutFrame {
   depthMm: number;
-  /** Id of the chart line, for the albedo. */
-  line: string;
+  /** The line of the chart, for the albedo. */
+  line: LineChoice;
   language: Language;
   palette: readonly PaletteColour[];
 }
@@ -18,8 +18,8 @@ export interface ReadoutFrame {
 const pad = (n: number) => String(n).padStart(4, ' ');
 const signed = (v: number) => (v < 0 ? '−' : '+') + Math.abs(v).toFixed(3);
 
-function againstBand(y: number, lineId: string): string {
-  const line = chartLine(lineId);
+function againstBand(y: number, choice: LineChoice): string {
+  const line = lineOf(choice);
   if (!line) return '';
   const [low, high] = albedoBand(line);
   return y < low ? '  below the band' : y > high ? '  above the band' : '  inside the band';
@@ -32,7 +32,7 @@ export function readoutAt(shown: ShownView, x: number, y: number, frame: Readout
   switch (viewKind(shown.view)) {
     case 'colour': {
       const [r, g, b] = values;
-      const codes = values.map((v) => Math.round(255 * Math.min(1, Math.max(0, linearToSrgb(v)))));
+      const codes = values.map(srgbCode);
       const luminance = luminanceOf(r, g, b);
       const said =
         frame.language === 'srgb'
@@ -48,6 +48,8 @@ export function readoutAt(shown: ShownView, x: number, y: number, frame: Readout
     case 'normal':
       return `${place}\n${signed(values[0])} ${signed(values[1])} ${signed(values[2])}`;
     case 'data':
+      if (bandOf(shown.view) >= 0)
+        return `${place}\n${VIEW_WORDS[shown.view].toLowerCase()} ${signed(values[0] - 0.5)}`;
       return shown.view === 'height'
         ? `${place}\nheight ${(values[0] * frame.depthMm).toFixed(2)} mm  (${values[0].toFixed(3)})`
         : `${place}\n${shown.view} ${values[0].toFixed(3)}`;

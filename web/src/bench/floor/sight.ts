@@ -5,7 +5,15 @@ interface Sight {
   cut: boolean;
   heat: boolean;
   hatching: boolean;
+  /** Colour taken out of colour views: luminance alone. */
+  luminance: boolean;
   guides: boolean;
 }
 
-export const useSight = create<Sight>(() => ({ cut: true, heat: false, hatching: true, guides: false }));
+export const useSight = create<Sight>(() => ({
+  cut: true,
+  heat: false,
+  hatching: true,
+  luminance: false,
+  guides: false,
+}));

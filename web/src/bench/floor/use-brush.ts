@@ -28,6 +28,12 @@ export function stageAt({ look, tile, halfShift }: BrushPlane, u: number, v: num
   return [look.x + (u - shift) * look.edge, look.y + (v - shift) * edgeY];
 }
 
+/** A stroke moved by whole tiles, so that it begins in the first. */
+export function fromHome(points: readonly BrushPoint[]): BrushPoint[] {
+  const [left, top] = [Math.floor(points[0][0]), Math.floor(points[0][1])];
+  return points.map(([u, v, ...pressure]) => [u - left, v - top, ...pressure]) as BrushPoint[];
+}
+
 const rounded = (value: number) => Math.round(1e5 * value) / 1e5;
 
 /** Steps shorter than this share of the radius are left out. */

@@ -6,10 +6,11 @@ import Select from '@mui/material/Select';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { VIEW_WORDS } from '../../engine/views.ts';
-import { GREY } from '../../theme.ts';
+import { FIGURES, GREY } from '../../theme.ts';
 import { Choices } from '../choices.tsx';
 import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
+import { GREY_STEPS } from './grey-steps.tsx';
 import { MapsInPlay } from './maps-in-play.tsx';
 import { SHAPES, type Shape } from './shapes.ts';
 import { type Show, SILL_MAPS, useSill } from './state.ts';
@@ -21,6 +22,7 @@ const SHOW_WORDS: [Show, string][] = [
   ['finished', 'Finished'],
   ['clay', 'Clay'],
   ['unlit', 'Unlit'],
+  ['eye', 'Beside grey steps'],
 ];
 
 /** The lit view: all maps in play, under a sun that is moved by hand. */
@@ -87,6 +89,15 @@ export function Sill() {
       >
         <SillView />
       </Box>
+      {show === 'eye' && (
+        <Box
+          sx={{ bgcolor: GREY.sheet, borderRadius: 1, px: 1.25, py: 0.5, lineHeight: 1.35 }}
+          data-testid="grey-steps"
+        >
+          White light, no sheen. Steps from the left, Y:{' '}
+          <span style={{ fontFamily: FIGURES, fontSize: 12 }}>{GREY_STEPS.join('  ')}</span>
+        </Box>
+      )}
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'flex-end', flexWrap: 'wrap' }}>
         <Box
           sx={{

@@ -15,8 +15,8 @@ export const SILL_MAPS = [
 ] as const satisfies readonly MapName[];
 export type SillMap = (typeof SILL_MAPS)[number];
 
-/** What the Sill shows: everything lit, relief alone, colour alone, or one map. */
-export type Show = 'finished' | 'clay' | 'unlit' | SillMap;
+/** What the Sill shows: everything lit, relief alone, colour alone, colour beside grey steps, or one map. */
+export type Show = 'finished' | 'clay' | 'unlit' | 'eye' | SillMap;
 
 /** Where the sun stands: clockwise from the top of the view, and its height, in degrees. */
 export interface Sun {

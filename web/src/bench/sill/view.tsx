@@ -3,29 +3,34 @@ import { OrbitControls } from '@react-three/drei';
 import { Canvas, useThree } from '@react-three/fiber';
 import { Component, type ReactNode, useEffect, useState } from 'react';
 import * as THREE from 'three';
+import { useGauge } from '../../stations/gauge/use-gauge.ts';
 import { GREY } from '../../theme.ts';
 import { useBench } from '../state.ts';
+import { GreySteps, WhiteLight } from './grey-steps.tsx';
+import { MatteSlab } from './matte.tsx';
 import { type Sun, useSill } from './state.ts';
 import { Surface } from './surface.tsx';
 import { SurroundingsLight } from './surroundings-light.tsx';
 
 const FIELD_OF_VIEW = 42;
-/** Half of what must fit in view, with some air around it. */
-const HALF_VIEW = 1.16;
+/** Half of what must fit in view, with some air around it, and from where it is seen. */
+const STANCE = { half: 1.16, from: [0, -0.34, 0.94] as [number, number, number] };
+/** Straight on, with room for the grey steps. */
+const STRAIGHT_ON = { half: 1.42, from: [0, 0, 1] as [number, number, number] };
 /** So long the graphics card is left alone before the view is built again. */
 const PAUSE_MS = 600;
 const SUN_AWAY = 6;
 
 /** Sets the camera so that the shape fills the view, whatever the view's shape; the user moves it from there. */
-function Stance() {
+function Stance({ half, from }: { half: number; from: [number, number, number] }) {
   const { camera, size, invalidate } = useThree();
   const aspect = size.width / Math.max(1, size.height);
   useEffect(() => {
-    const away = HALF_VIEW / Math.tan((FIELD_OF_VIEW * Math.PI) / 360) / Math.min(1, aspect);
-    camera.position.set(0, -0.34, 0.94).multiplyScalar(away);
+    const away = half / Math.tan((FIELD_OF_VIEW * Math.PI) / 360) / Math.min(1, aspect);
+    camera.position.set(...from).multiplyScalar(away);
     camera.lookAt(0, 0, 0);
     invalidate();
-  }, [camera, aspect, invalidate]);
+  }, [camera, aspect, half, from, invalidate]);
   return null;
 }
 
@@ -87,6 +92,8 @@ class Fallback extends Component<{ children: ReactNode; onAgain(): void }, { bro
 export function SillView() {
   const maps = useBench((s) => s.maps);
   const { shape, sun, show, off } = useSill();
+  const eye = useBench((s) => s.recipe.stations.gauge.eye);
+  const isHeld = useGauge((s) => s.isHeld);
   const [build, setBuild] = useState(0);
   const [lost, setLost] = useState(false);
   const [able] = useState(hasWebGl);
@@ -124,10 +131,21 @@ export function SillView() {
         data-build={build}
       >
         <ContextWatch onLost={onLost} />
-        <SurroundingsLight />
-        <Stance />
-        <SunLight sun={sun} />
-        {maps && <Surface maps={maps} shape={shape} show={show} off={off} />}
+        {show === 'eye' ? (
+          <>
+            <Stance {...STRAIGHT_ON} />
+            <WhiteLight {...sun} />
+            <GreySteps />
+            {maps && <MatteSlab maps={maps} factor={isHeld ? eye : 1} />}
+          </>
+        ) : (
+          <>
+            <SurroundingsLight />
+            <Stance {...STANCE} />
+            <SunLight sun={sun} />
+            {maps && <Surface maps={maps} shape={shape} show={show} off={off} />}
+          </>
+        )}
         <OrbitControls makeDefault enablePan={false} minDistance={1.4} maxDistance={6} />
       </Canvas>
     </Fallback>

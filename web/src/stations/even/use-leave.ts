@@ -1,6 +1,6 @@
 import type { LeaveStroke } from '@zesty-tile/core';
 import { create } from 'zustand';
-import type { BrushPoint } from '../../bench/floor/use-brush.ts';
+import { type BrushPoint, fromHome } from '../../bench/floor/use-brush.ts';
 import { useBench } from '../../bench/state.ts';
 
 interface LeaveBrush {
@@ -21,9 +21,7 @@ export function takeLeaveBrush(tool: LeaveBrush['tool']): void {
 /** A stroke whose first point lies in the crop. */
 export function leaveStroke(points: BrushPoint[]): LeaveStroke {
   const { tool, radius, softness } = useLeave.getState();
-  const [left, top] = [Math.floor(points[0][0]), Math.floor(points[0][1])];
-  const moved = points.map(([u, v, ...pressure]) => [u - left, v - top, ...pressure]) as BrushPoint[];
-  return { points: moved, radius, softness, erase: tool === 'take' };
+  return { points: fromHome(points), radius, softness, erase: tool === 'take' };
 }
 
 export function addLeaveStroke(points: BrushPoint[]): void {

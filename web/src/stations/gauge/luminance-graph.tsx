@@ -1,13 +1,22 @@
 import Typography from '@mui/material/Typography';
-import { albedoBand, chartLine, linearToSrgb } from '@zesty-tile/core';
+import { albedoBand, CHART, lineOf, srgbCode } from '@zesty-tile/core';
 import { useEffect, useMemo, useState } from 'react';
-import { Area, AreaChart, ReferenceArea, ResponsiveContainer, XAxis } from 'recharts';
+import { Area, AreaChart, ReferenceArea, ReferenceLine, ResponsiveContainer, XAxis } from 'recharts';
 import { useBench } from '../../bench/state.ts';
 import { reflectanceWords } from '../../settings/reflectance.ts';
 import { type Language, useSettings } from '../../settings/settings.ts';
 import { GREY, ZEST } from '../../theme.ts';
 
 const TICKS = [0.02, 0.05, 0.1, 0.2, 0.4, 0.9];
+
+const { dielectricFloor, dielectricCeiling, metalF0LuminanceFloor } = CHART.limits;
+
+/** What no dielectric passes, and below which no bare metal lies: told apart by their dashes and words. */
+const LIMITS = [
+  { at: dielectricFloor, words: 'any dielectric', dashes: '2 3', place: 'insideTopLeft' },
+  { at: dielectricCeiling, words: '', dashes: '2 3', place: 'insideTopRight' },
+  { at: metalF0LuminanceFloor, words: 'any metal', dashes: '7 3', place: 'insideTopLeft' },
+] as const;
 
 /** Drawing the graph takes longer than a frame: it follows when the dial rests this long. */
 const REST_MS = 160;
@@ -32,7 +41,7 @@ function tickWords(y: number, language: Language): string {
     case 'y':
       return String(Number(y.toFixed(2)));
     case 'srgb':
-      return String(Math.round(255 * linearToSrgb(y)));
+      return String(srgbCode(y));
     case 'percent':
       return `${Math.round(100 * y)} %`;
   }
@@ -41,9 +50,8 @@ function tickWords(y: number, language: Language): string {
 /** Where the tile's luminance stands, against the band of the chosen line. */
 export function LuminanceGraph() {
   const bins = useRested(useBench((s) => s.bins));
-  const lineId = useBench((s) => s.recipe.stations.gauge.line);
+  const line = useBench((s) => lineOf(s.recipe.stations.gauge));
   const language = useSettings((s) => s.language);
-  const line = chartLine(lineId);
   const band = line ? albedoBand(line) : null;
   const data = useMemo(() => {
     if (!bins) return [];
@@ -61,7 +69,11 @@ export function LuminanceGraph() {
       </Typography>
       <div style={{ height: 132 }}>
         <ResponsiveContainer>
-          <AreaChart data={data} margin={{ top: 6, right: 4, bottom: 0, left: 4 }} accessibilityLayer={false}>
+          <AreaChart
+            data={data}
+            margin={{ top: 12, right: 4, bottom: 0, left: 4 }}
+            accessibilityLayer={false}
+          >
             <XAxis
               dataKey="at"
               type="number"
@@ -80,6 +92,15 @@ export function LuminanceGraph() {
                 ifOverflow="visible"
               />
             )}
+            {LIMITS.map(({ at, words, dashes, place }) => (
+              <ReferenceLine
+                key={words}
+                x={Math.log(at)}
+                stroke={GREY.soft}
+                strokeDasharray={dashes}
+                label={{ value: words, position: place, fontSize: 10, fill: GREY.soft }}
+              />
+            ))}
             <Area
               dataKey="share"
               type="step"

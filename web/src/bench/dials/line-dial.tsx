@@ -1,0 +1,37 @@
+import Box from '@mui/material/Box';
+import { type ChoiceSetting, type LineChoice, NO_LINE } from '@zesty-tile/core';
+import { LineField } from '../../charts/line-field.tsx';
+import { useBench } from '../state.ts';
+import { DialName } from './dial-name.tsx';
+
+/** One row for the line of the chart that a station is held against. */
+export function LineDial({ station, setting }: { station: 'gauge' | 'finish'; setting: ChoiceSetting }) {
+  const { line, ownLine } = useBench((s) => s.recipe.stations[station]);
+  const projectId = useBench((s) => s.projectId);
+  const change = ({ line, ownLine }: LineChoice) =>
+    useBench.getState().setDials(station, { line, ownLine }, `${station} line`);
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '92px minmax(0, 1fr)',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 34,
+      }}
+    >
+      <DialName
+        setting={setting}
+        changed={line !== setting.default}
+        onReset={() => change({ line: NO_LINE, ownLine: null })}
+      />
+      <LineField
+        label={setting.label}
+        value={{ line, ownLine }}
+        none={setting.names[0]}
+        projectId={projectId}
+        onChange={change}
+      />
+    </Box>
+  );
+}

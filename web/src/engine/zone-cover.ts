@@ -1,0 +1,38 @@
+import {
+  coverShare,
+  type Frame,
+  PLAIN_CONTEXT,
+  type StationOutputs,
+  stableJson,
+  type WorkContext,
+  type Zone,
+  zoneCover,
+} from '@zesty-tile/core';
+import type { ShownCover } from './protocol.ts';
+
+/** Parts of zones that are shown, kept for the tile they were made of. */
+let kept = { of: null as unknown, parts: new Map<string, unknown>() };
+
+function contextFor(of: unknown): WorkContext {
+  if (kept.of !== of) kept = { of, parts: new Map() };
+  const { parts } = kept;
+  return {
+    ...PLAIN_CONTEXT,
+    part: async (name, dependsOn, make) => {
+      const key = stableJson([name, dependsOn]);
+      if (!parts.has(key)) parts.set(key, await make());
+      return parts.get(key) as Awaited<ReturnType<typeof make>>;
+    },
+  };
+}
+
+/** What a zone covers of a tile, as it is shown over it. */
+export async function shownCover(
+  zone: Zone,
+  { join, relief }: Pick<StationOutputs, 'join' | 'relief'>,
+  frame: Frame,
+): Promise<ShownCover> {
+  const cover = await zoneCover(zone, { join, relief }, frame, contextFor(join));
+  const values = Uint8Array.from(cover, (value) => 255 * value + 0.5);
+  return { width: frame.width, height: frame.height, values, share: coverShare(cover) };
+}

@@ -1,0 +1,14 @@
+import { ZoneTools } from '../../zones/zone-tools.tsx';
+import { CurveEditor } from './curve-editor.tsx';
+import { GreyMap } from './grey-map.tsx';
+
+/** What Finish offers beside its dials. */
+export function FinishTools() {
+  return (
+    <>
+      <CurveEditor />
+      <GreyMap />
+      <ZoneTools station="finish" />
+    </>
+  );
+}

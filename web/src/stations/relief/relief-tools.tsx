@@ -1,0 +1,16 @@
+import { BothWays } from './both-ways.tsx';
+import { DepthWords } from './depth-words.tsx';
+import { DetailMap } from './detail-map.tsx';
+import { LightDisc } from './light-disc.tsx';
+
+/** What Relief offers beside its dials. */
+export function ReliefTools() {
+  return (
+    <>
+      <DepthWords />
+      <LightDisc />
+      <DetailMap />
+      <BothWays />
+    </>
+  );
+}

@@ -1,0 +1,74 @@
+import { useEffect, useMemo } from 'react';
+import type { Size } from '../bench/floor/geometry.ts';
+import { maskOf, TintLayer } from '../bench/floor/tint-layer.tsx';
+import type { BrushPlane } from '../bench/floor/use-brush.ts';
+import { useBench } from '../bench/state.ts';
+import { engineNow } from '../bench/use-engine.ts';
+import { addZoneStroke, strokesIn, useZones } from './use-zones.ts';
+
+/** Asks for what each zone covers, the open one first, whenever it or the tile changes. */
+export function useCovers(): void {
+  const zones = useBench((s) => s.recipe.stations.gauge.zones);
+  const open = useZones((s) => s.open);
+  // Made anew whenever a pass is whole.
+  const found = useBench((s) => s.found.finish);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new pass is asked again
+  useEffect(() => {
+    let late = false;
+    const ask = async () => {
+      const order = [...zones].sort((a, b) => Number(b.id === open) - Number(a.id === open));
+      for (const zone of order) {
+        const cover = await engineNow()?.cover(zone);
+        if (late) return;
+        if (!cover) continue;
+        useZones.setState(({ shares }) => ({
+          shares: { ...shares, [zone.id]: cover.share },
+          ...(zone.id === open ? { cover: { ...cover, zone: zone.id, strokes: strokesIn(zone) } } : {}),
+        }));
+      }
+    };
+    void ask();
+    return () => {
+      late = true;
+    };
+  }, [zones, open, found]);
+}
+
+interface ZoneLayerProps {
+  plane: BrushPlane;
+  stage: Size;
+  lay: number;
+}
+
+/** Over the Floor: what the open zone covers; with its brush in hand it is painted. */
+export function ZoneLayer(props: ZoneLayerProps) {
+  const { open, shown, brush: tool, radius, softness, cover } = useZones();
+  const zone = useBench((s) => s.recipe.stations.gauge.zones.find(({ id }) => id === open));
+  const axes = useBench((s) => s.recipe.stations.join.axes);
+  const brush = useMemo(
+    () => (tool ? { radius, softness, erase: tool.erase } : null),
+    [tool, radius, softness],
+  );
+  const own = cover?.zone === open ? cover : null;
+  const mask = useMemo(() => own && maskOf(own), [own]);
+  // Strokes that were drawn since the cover was made lie over it.
+  const pending = useMemo(() => {
+    if (!zone || !tool) return [];
+    const part = zone.parts[tool.part];
+    const late = own ? strokesIn(zone) - own.strokes : 0;
+    return part?.by === 'brush' && late > 0 ? part.strokes.slice(-late) : [];
+  }, [zone, tool, own]);
+  if (!zone || (!shown && !tool)) return null;
+  return (
+    <TintLayer
+      {...props}
+      name={zone.name}
+      look="veil"
+      wraps={axes !== 'neither'}
+      mask={mask}
+      strokes={pending}
+      brush={brush}
+      onStroke={addZoneStroke}
+    />
+  );
+}
