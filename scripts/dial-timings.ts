@@ -14,7 +14,7 @@ const MOVES = 9;
 /** A dial and the time in which its station's picture is to be painted. */
 const DIALS = [
   { station: 'gauge', dial: 'Exposure', view: 'albedo', wanted: 100 },
-  { station: 'finish', dial: 'Tone curve', view: 'roughness', wanted: 100 },
+  { station: 'finish', dial: 'Tone', view: 'roughness', wanted: 100 },
   { station: 'relief', dial: 'Depth', view: 'normal', wanted: 250 },
   { station: 'join', dial: 'Overlap', view: 'joined', wanted: 900 },
 ];
@@ -60,6 +60,67 @@ async function setSize(url: string, id: string, size: number): Promise<void> {
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ base: revision.number, recipe: revision.recipe }),
   });
+}
+
+/** A zone by colour that nothing is set for, and a reading, on a tile. */
+async function withZone(url: string, id: string): Promise<void> {
+  const { revision } = await (await fetch(`${url}/api/tiles/${id}`)).json();
+  const { gauge } = revision.recipe.stations;
+  gauge.zones = [
+    {
+      id: 'joints',
+      name: 'Joints',
+      wetness: 0,
+      parts: [{ by: 'colour', how: 'and', colour: '#a39787', reach: 0.05, softness: 0.4 }],
+    },
+  ];
+  gauge.readings = [{ x: 0.3, y: 0.3, mm: 50, grey: null }];
+  await fetch(`${url}/api/tiles/${id}/revisions`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ base: revision.number, recipe: revision.recipe }),
+  });
+}
+
+/** Calls back when the row of the first reading says something else. */
+const WATCH_READING = `(() => {
+  const row = document.querySelector('tbody tr');
+  const before = row.textContent;
+  const watch = new MutationObserver(() => {
+    if (row.textContent === before) return;
+    watch.disconnect();
+    requestAnimationFrame(() => setTimeout(() => window.painted?.(performance.now())));
+  });
+  watch.observe(row, { subtree: true, characterData: true, childList: true });
+})()`;
+
+/** Median ms from a key to the shown zone, and to a reading's new figures. */
+async function zoneTimings(page: Page): Promise<{ zone: number; reading: number }> {
+  await page.getByRole('button', { name: /^Joints/ }).click();
+  await page.locator('canvas[data-tinted="yes"]').waitFor();
+  await page
+    .locator('tbody tr')
+    .getByText('inside')
+    .or(page.locator('tbody tr').getByText('above'))
+    .first()
+    .waitFor();
+  await idle(page);
+  const measure = async (name: string, key: string, before: string) => {
+    await page.getByRole('slider', { name, exact: true }).focus();
+    const times: number[] = [];
+    for (let move = 0; move < MOVES; move++) {
+      await page.evaluate(before);
+      await page.evaluate('window.watchKey()');
+      await page.keyboard.press(key);
+      times.push((await page.evaluate('window.afterKey')) as number);
+      await idle(page);
+    }
+    return median(times);
+  };
+  return {
+    zone: await measure('Reach', 'ArrowRight', ''),
+    reading: await measure('Reading 1', 'Shift+ArrowRight', WATCH_READING),
+  };
 }
 
 const STROKES = 60;
@@ -135,6 +196,12 @@ export async function dialTimings(): Promise<{ work: string; ms: number; wanted:
         .waitFor();
       rows.push({ work: `${dial} dial to the painted ${view}, ${SIZE}²`, ms: median(times), wanted });
     }
+    await withZone(server.url, tiles[0].id);
+    await page.goto(`${server.url}/tiles/${tiles[0].id}/gauge`);
+    await page.locator('[data-sill="lit"]').waitFor();
+    const { zone, reading } = await zoneTimings(page);
+    rows.push({ work: `Reach of a zone to what it covers, ${SIZE}²`, ms: zone, wanted: 50 });
+    rows.push({ work: 'Reading moved to its figures', ms: reading, wanted: 50 });
     await setSize(server.url, tiles[0].id, STROKE_SIZE);
     await page.goto(`${server.url}/tiles/${tiles[0].id}/join`);
     const strokes = await strokeTimes(page);

@@ -10,6 +10,7 @@ import {
   type Recipe,
   resizeLanczos,
   seamFigures,
+  sidesOf,
   TORUS,
   visibility,
 } from '@zesty-tile/core';
@@ -18,6 +19,7 @@ import sharp from 'sharp';
 import { blendBands } from '../core/src/stations/join/blend.ts';
 import { cutMask, minimumCut } from '../core/src/stations/join/cut.ts';
 import type { Strip } from '../core/src/stations/join/strip.ts';
+import { occlusionMap } from '../core/src/stations/relief/occlusion-map.ts';
 import { dialTimings } from './dial-timings.ts';
 
 // Times on shared machines swing by half; a ratio to a general library in the same run swings far less.
@@ -119,6 +121,19 @@ const heights = plane(512).map((v) => (30 * v) / SCALE);
 await row(
   'Occlusion, 16 directions, 512²',
   () => visibility(heights, 512, 24, TORUS, async () => {}),
+  'blur σ 16, 1024²',
+  u1,
+);
+const whole = p1.map((v) => v / SCALE);
+await row(
+  'Occlusion map of 1024², as it is made',
+  () =>
+    occlusionMap(
+      whole,
+      { depthMm: 20, occlusionMm: 60, occlusionStrength: 1, occlusionBias: 0 } as never,
+      { size: 1024, ...sidesOf('1:1', 1024), shape: '1:1', edgeMetres: 1, edges: TORUS } as never,
+      async () => {},
+    ),
   'blur σ 16, 1024²',
   u1,
 );

@@ -51,6 +51,7 @@ describe('for everyone', () => {
       expect(await serious(page), `settings, ${theme}`).to.deep.equal([]);
       for (const [path, words] of [
         [`projects/${projects[0].id}/palettes`, 'Palettes of Limonaia'],
+        ['charts', 'Charts'],
         ['recipes', 'Recipes'],
         ['crates', 'Crates'],
       ]) {

@@ -68,7 +68,7 @@ describe('from a photo to a crate', () => {
       ['join', 'joined', 'Overlap'],
       ['gauge', 'albedo', 'Exposure'],
       ['relief', 'height', 'Depth'],
-      ['finish', 'roughness', 'Tone curve'],
+      ['finish', 'roughness', 'Tone'],
     ]) {
       await station(page, name).click();
       await onFloor(page, view);

@@ -11,7 +11,7 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { balanced, recolouring, whiteGains } from '../../src/stations/gauge/recolour.ts';
-import { farthest, tilingPicture } from '../fields.ts';
+import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { frameOf, joined, runStation } from './run.ts';
 
 const SIZE = 96;
@@ -34,6 +34,30 @@ describe('recolouring', () => {
   it('holds luminance, whatever is turned and pulled', async () => {
     const out = await gauged({ hueDegrees: 70, pull: 0.4, towards: '#b06a3a', colour: 0.8 });
     expect(farthest(luminance(out), luminance(picture))).to.be.below(1e-4);
+  });
+
+  it('and brightening, lifting and holding turn no hue by 1°, even where colours leave the gamut', async () => {
+    const vivid = new Raster(
+      SIZE,
+      SIZE,
+      [7, 8, 9].map((seed) => noisePlane(SIZE * SIZE, seed).map((v) => v * v)),
+    );
+    for (const [exposure, hold] of [
+      [-1, true],
+      [1, true],
+      [1.6, false],
+    ]) {
+      const out = await gauged({ exposure, hold, contrast: 1.3 }, vivid);
+      let seen = 0;
+      for (let i = 0; i < SIZE * SIZE; i += 5) {
+        const [before, after] = [hueOf(vivid, i), hueOf(out, i)];
+        if (before.chroma < 0.02 || after.chroma < 0.02) continue;
+        seen++;
+        expect(Math.abs(((after.hue - before.hue + 540) % 360) - 180)).to.be.below(1);
+      }
+      expect(seen).to.be.above(600);
+      for (const plane of out.planes) for (const value of plane) expect(value).to.be.within(0, 1);
+    }
   });
 
   it('turns every hue by what was asked, within 1°', async () => {

@@ -295,7 +295,14 @@ const worker: EngineWorker = {
   },
   peek: async (view) => handedOut(await atHand(view)),
   async other({ recipe, source, view }, size) {
-    const { outputs } = await engine.evaluate({ recipe, source, size, until: stationOf(view) });
+    const { outputs } = await engine.evaluate({
+      recipe,
+      source,
+      size,
+      until: stationOf(view),
+      withoutOcclusion: BEFORE_OCCLUSION.includes(view),
+      withoutVerdicts: true,
+    });
     const repairs = recipe.stations.join.repairs.length;
     return handedOut(await viewOf({ outputs, repairs }, view));
   },

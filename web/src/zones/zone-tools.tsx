@@ -141,6 +141,7 @@ export function ZoneTools({ station }: { station: 'gauge' | 'finish' }) {
           <Box key={zone.id} sx={{ display: 'grid', gap: 0.75 }}>
             <Button
               aria-expanded={open === zone.id}
+              data-zone={zone.name}
               onClick={() => choose(zone.id)}
               sx={{ ...pressable(open === zone.id), justifyContent: 'space-between' }}
             >

@@ -67,7 +67,8 @@ export interface Over {
 }
 
 /**
- * Linear RGB through a tone and a change of colour in OKLab (Ottosson 2020) with luminance Y held, and a colour pushed past 0..1 is drawn towards grey of its own Y.
+ * Linear RGB through a tone and a change of colour in OKLab (Ottosson 2020) with luminance Y held. A colour pushed past
+ * 0..1 is drawn towards grey of its own Y, its hue held.
  * `breathe` is awaited between blocks of rows.
  */
 export async function applyTone(
@@ -86,6 +87,42 @@ export async function applyTone(
     toneBlock(picture, out, tone, colour, from, Math.min(count, from + BLOCK), over?.cover ?? null);
   }
   return out;
+}
+
+/** Halvings by which the strongest colour in gamut is found. */
+const HALVINGS = 12;
+
+/**
+ * The strongest colour of one hue (in OKLab) and luminance Y that lies within 0..1, at most `keep` of the strength of
+ * the one given. What is scaled as a whole keeps its hue, so Y is brought back by one factor.
+ */
+function inGamut(r: number, g: number, b: number, y: number, keep: number): [number, number, number] {
+  const clamp = (value: number) => Math.min(1, Math.max(0, value));
+  const grey = clamp(y);
+  if (keep === 0 || grey <= 0 || grey >= 1) return [grey, grey, grey];
+  const [L, a, bb] = linearToOklab(r, g, b);
+  const [wr, wg, wb] = LUMINANCE;
+  const at = (strength: number): [number, number, number] => {
+    const rgb = oklabToLinear(L, strength * a, strength * bb);
+    const scale = grey / Math.max(1e-9, wr * rgb[0] + wg * rgb[1] + wb * rgb[2]);
+    return [rgb[0] * scale, rgb[1] * scale, rgb[2] * scale];
+  };
+  const fits = (rgb: readonly number[]) => Math.min(...rgb) >= 0 && Math.max(...rgb) <= 1;
+  let best = at(keep);
+  if (!fits(best)) {
+    let low = 0;
+    let high = keep;
+    best = [grey, grey, grey];
+    for (let k = 0; k < HALVINGS; k++) {
+      const middle = (low + high) / 2;
+      const tried = at(middle);
+      if (fits(tried)) {
+        low = middle;
+        best = tried;
+      } else high = middle;
+    }
+  }
+  return [clamp(best[0]), clamp(best[1]), clamp(best[2])];
 }
 
 function toneBlock(
@@ -108,34 +145,23 @@ function toneBlock(
     if (share === 0) continue;
     const y = wr * r0[i] + wg * g0[i] + wb * b0[i];
     const aim = aimOf(y);
-    // Near black the ratio would blow up noise: beyond a limit the rest is added as grey.
-    const ratio = y > 0 ? Math.min(aim / y, most) : 0;
-    const rest = aim - y * ratio;
-    let r = r0[i] * ratio + rest;
-    let g = g0[i] * ratio + rest;
-    let b = b0[i] * ratio + rest;
+    let r = r0[i];
+    let g = g0[i];
+    let b = b0[i];
     if (recolour) {
       const [L, a, bb] = linearToOklab(r, g, b);
       [r, g, b] = oklabToLinear(L, ...recolour(L, a, bb));
-      const now = wr * r + wg * g + wb * b;
-      if (now > 1e-9) {
-        const back = aim / now;
-        r *= back;
-        g *= back;
-        b *= back;
-      }
     }
+    const now = recolour ? wr * r + wg * g + wb * b : y;
+    const ratio = now > 1e-9 ? aim / now : 0;
+    // Near black the ratio would blow up the colour of noise: beyond a limit it is given up by as much.
+    const keep = ratio > most ? most / ratio : 1;
+    r *= ratio;
+    g *= ratio;
+    b *= ratio;
     // Almost every pixel is in gamut as it is.
-    if (r < 0 || g < 0 || b < 0 || r > 1 || g > 1 || b > 1) {
-      const grey = Math.min(1, Math.max(0, aim));
-      const highest = Math.max(r, g, b);
-      const lowest = Math.min(r, g, b);
-      let keep = 1;
-      if (highest > 1 && highest > grey) keep = (1 - grey) / (highest - grey);
-      if (lowest < 0 && lowest < grey) keep = Math.min(keep, grey / (grey - lowest));
-      r = Math.min(1, Math.max(0, grey + (r - grey) * keep));
-      g = Math.min(1, Math.max(0, grey + (g - grey) * keep));
-      b = Math.min(1, Math.max(0, grey + (b - grey) * keep));
+    if (ratio === 0 || keep < 1 || r < 0 || g < 0 || b < 0 || r > 1 || g > 1 || b > 1) {
+      [r, g, b] = inGamut(r, g, b, aim, ratio === 0 ? 0 : keep);
     }
     r1[i] += share * (r - r1[i]);
     g1[i] += share * (g - g1[i]);

@@ -83,15 +83,14 @@ export function FloorControls() {
           </Button>
         </>
       )}
-      {comparable && (
-        <Button
-          aria-pressed={divided}
-          sx={pressable(divided)}
-          onClick={() => useBefore.setState({ divider: divided ? null : 0.5, compared: null })}
-        >
-          Before | after
-        </Button>
-      )}
+      <Button
+        aria-pressed={divided && comparable}
+        disabled={!comparable}
+        sx={pressable(divided && comparable)}
+        onClick={() => useBefore.setState({ divider: divided ? null : 0.5, compared: null })}
+      >
+        Before | after
+      </Button>
       {station === 'join' && view === 'joined' && (
         <>
           <Button aria-pressed={cut} sx={pressable(cut)} onClick={() => useSight.setState({ cut: !cut })}>

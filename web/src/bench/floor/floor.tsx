@@ -204,6 +204,7 @@ export function Floor() {
             }
             data-view={shown?.view}
             data-size={shown?.width}
+            data-look={JSON.stringify(look)}
             data-hatched={hatches ? 'yes' : undefined}
             data-before={beforePicture && until !== null ? 'shown' : undefined}
             style={{ width: '100%', height: '100%', display: 'block' }}

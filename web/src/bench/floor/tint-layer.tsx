@@ -36,8 +36,11 @@ function paint(
     context.strokeStyle = LOOKS[look].colour;
     const isTaken = stroke.erase === (look === 'tint');
     context.globalCompositeOperation = isTaken ? 'destination-out' : 'source-over';
+    // A veil is soon redrawn by what the engine says; a blur on every move would hold the pointer up.
     context.filter =
-      stroke.softness > 0 ? `blur(${(stroke.softness * stroke.radius * longerEdge(plane)) / 3}px)` : 'none';
+      look === 'tint' && stroke.softness > 0
+        ? `blur(${(stroke.softness * stroke.radius * longerEdge(plane)) / 3}px)`
+        : 'none';
     traceStroke(context, plane, stroke, wraps ? -1 : 0, wraps ? lay : lay - 1);
   });
 }

@@ -1,0 +1,70 @@
+import { newRecipe } from '@zesty-tile/core';
+import { expect } from 'chai';
+import { startServer, type TestServer } from './client.ts';
+
+const line = {
+  id: 'tuff',
+  name: 'Tuff',
+  group: 'stone',
+  kind: 'dielectric',
+  reflectance: [0.2, 0.3],
+  f0: 0.04,
+  roughness: [0.7, 0.9],
+};
+
+describe('charts', () => {
+  let server: TestServer;
+  before(async () => {
+    server = await startServer();
+  });
+  after(() => server.end());
+  const all = async (project = '') =>
+    (await server.ask('GET', `/api/charts?project=${project}`)).body as {
+      charts: { id: string; name: string; lines: object[] }[];
+      used: string[];
+    };
+
+  it('are made, changed, deleted and brought back', async () => {
+    const { status, body } = await server.ask('POST', '/api/charts', { name: 'Ours', lines: [line] });
+    expect(status).to.equal(201);
+    const { id } = body.chart;
+    const other = { ...line, id: 'marl', name: 'Marl', swatch: '#aabbcc' };
+    await server.ask('PUT', `/api/charts/${id}`, { name: 'Ours, longer', lines: [line, other] });
+    expect((await all()).charts).to.deep.equal([{ id, name: 'Ours, longer', lines: [line, other] }]);
+    await server.ask('DELETE', `/api/charts/${id}`);
+    expect((await all()).charts).to.deep.equal([]);
+    expect((await server.ask('PUT', `/api/charts/${id}`, { name: 'x', lines: [] })).status).to.equal(404);
+    await server.ask('POST', `/api/charts/${id}/restore`);
+    expect((await all()).charts).to.have.length(1);
+  });
+
+  it('with a band upside down, or no list, are refused in words and change nothing', async () => {
+    const before = await all();
+    const wrong = { ...line, roughness: [0.9, 0.7] };
+    const { status, body } = await server.ask('POST', '/api/charts', { name: 'Wrong', lines: [wrong] });
+    expect(status).to.equal(422);
+    expect(body.error.message).to.equal('“Tuff”, roughness: A band needs its lower value first.');
+    expect((await server.ask('POST', '/api/charts', { name: 'No list' })).status).to.equal(422);
+    expect((await server.ask('POST', '/api/charts', [])).status).to.equal(422);
+    expect(await all()).to.deep.equal(before);
+  });
+
+  it('the lines that a project’s tiles use come with the most used first, own ones too', async () => {
+    const { id } = await server.makeTile();
+    const { body } = await server.ask('GET', `/api/tiles/${id}`);
+    const { projectId } = body.tile;
+    expect((await all(projectId)).used).to.deep.equal([]);
+    const recipe = newRecipe();
+    recipe.stations.gauge.line = 'slate';
+    recipe.stations.finish.line = 'own';
+    recipe.stations.finish.ownLine = line as never;
+    recipe.stations.gauge.zoneTones = [
+      { zone: 'a', line: 'slate', ownLine: null, exposure: 0, contrast: 1 },
+      { zone: 'b', line: 'moss', ownLine: null, exposure: 0, contrast: 1 },
+    ];
+    await server.ask('POST', `/api/tiles/${id}/revisions`, { base: body.revision.number, recipe });
+    await server.ask('POST', `/api/tiles/${id}/duplicate`, {});
+    const { used } = await all(projectId);
+    expect([...used].sort()).to.deep.equal(['moss', 'slate', 'tuff']);
+  });
+});
