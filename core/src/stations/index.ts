@@ -47,6 +47,18 @@ export const gaugeZones = ({ zones, zoneTones }: StationSettings['gauge']): Zone
 export const finishZones = ({ gauge, finish }: StationSettings): Zone[] =>
   inUse(gauge.zones, finish.zoneFinish);
 
+/** Settings as far as any result hangs on them: without readings, and zones that nothing is set for. */
+export const effective = (stations: StationSettings): StationSettings => ({
+  ...stations,
+  gauge: {
+    ...stations.gauge,
+    readings: [],
+    zones: stations.gauge.zones.filter(
+      (zone) => gaugeZones(stations.gauge).includes(zone) || finishZones(stations).includes(zone),
+    ),
+  },
+});
+
 /** Gauge reads Relief only where a zone is picked by it, and the photo only where patches lie in it. */
 export function isRead(by: StationName, read: StationName, { gauge }: StationSettings): boolean {
   if (by !== 'gauge') return true;

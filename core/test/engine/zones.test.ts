@@ -2,6 +2,7 @@ import {
   applySaved,
   chartProblems,
   Engine,
+  effective,
   encodedPlanes,
   newRecipe,
   parseRecipe,
@@ -10,6 +11,7 @@ import {
   reducePixels,
   reductionFor,
   type StationSettings,
+  stableJson,
   stationsToSave,
   type TileOutputs,
 } from '@zesty-tile/core';
@@ -58,6 +60,24 @@ describe('zones in the engine', () => {
     const looked = await made({ zones: [high], readings: [{ x: 0.2, y: 0.2, mm: 0, grey: null }] }, engine);
     expect(looked.timings.gauge).to.equal(0);
     expect(looked.outputs.gauge.albedo).to.equal(outputs.gauge.albedo);
+  });
+
+  it('what no result hangs on is no reason to compute anew', () => {
+    const stations = recipeWith({
+      gauge: { zones: [high], readings: [{ x: 0.1, y: 0.1, mm: 0, grey: null }] },
+    }).stations;
+    expect(stableJson(effective(stations))).to.equal(stableJson(recipeWith({}).stations));
+    const used = recipeWith({ gauge: { zones: [high], zoneTones: [tone] } }).stations;
+    expect(effective(used).gauge.zones).to.deep.equal([high]);
+    const wet = recipeWith({ gauge: { zones: [{ ...high, wetness: 0.5 }] } }).stations;
+    expect(effective(wet).gauge.zones).to.have.length(1);
+    const finished = recipeWith({
+      gauge: { zones: [high] },
+      finish: {
+        zoneFinish: [{ zone: 'high', line: 'none', ownLine: null, band: null, f0: null, metallic: 'yes' }],
+      },
+    }).stations;
+    expect(effective(finished).gauge.zones).to.have.length(1);
   });
 
   it('a zone by occlusion has it, even where nobody asked for the map', async () => {

@@ -1,4 +1,4 @@
-import { stableJson } from '@zesty-tile/core';
+import { effective, type StationSettings, stableJson } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
 import { useEffect } from 'react';
 import { type Engine, startEngine } from '../engine/engine.ts';
@@ -101,19 +101,23 @@ export function useEngine(): void {
       asking.ask();
     };
     start();
-    const essence = () => {
+    const essence = (of: (stations: StationSettings) => StationSettings) => {
       const { recipe, source } = useBench.getState();
-      return stableJson([source.sha256, recipe.seed, recipe.stations]);
+      return stableJson([source.sha256, recipe.seed, of(recipe.stations)]);
     };
-    let asked = essence();
+    const settings = () => essence((stations) => stations);
+    let known = settings();
+    let asked = essence(effective);
     let view = viewInForce(useBench.getState());
     const unwatch = useBench.subscribe((state, before) => {
       if (state.recipe !== before.recipe || state.source !== before.source) {
-        const now = essence();
-        if (now !== asked) {
-          asked = now;
+        const now = settings();
+        if (now !== known) {
+          known = now;
           recipeChanged();
-          asking.ask();
+          const effect = essence(effective);
+          if (effect !== asked) asking.ask();
+          asked = effect;
         }
       }
       const wanted = viewInForce(state);

@@ -33,6 +33,7 @@ export async function shownCover(
   frame: Frame,
 ): Promise<ShownCover> {
   const cover = await zoneCover(zone, { join, relief }, frame, contextFor(join));
-  const values = Uint8Array.from(cover, (value) => 255 * value + 0.5);
+  const values = new Uint8Array(cover.length);
+  for (let i = 0; i < values.length; i++) values[i] = 255 * cover[i] + 0.5;
   return { width: frame.width, height: frame.height, values, share: coverShare(cover) };
 }

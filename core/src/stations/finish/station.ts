@@ -120,12 +120,10 @@ export const finish = station({
     const count = frame.width * frame.height;
     const tone = await context.part('tone', decided, () => toneAbout(luminance(picture), decided));
     const told = given.roughness?.planes[0] ?? given.gloss?.planes[0].map((value) => 1 - value);
-    const stack =
-      told ??
-      stacked(await contributions(input, chosen, tone, frame, context), count, {
-        balance: chosen.curve,
-        points: chosen.points,
-      });
+    await context.breathe(0.2);
+    const parts = told ? [] : await contributions(input, chosen, tone, frame, context);
+    await context.breathe(0.4);
+    const stack = told ?? stacked(parts, count, { balance: chosen.curve, points: chosen.points });
     await context.breathe(0.6);
     let roughness = told ? Float32Array.from(told) : intoBand(stack, roughnessBand(chosen));
     let metallic: FinishOutput['metallic'] =
