@@ -61,7 +61,7 @@ try {
   await page.goto(server.url);
   await page
     .getByRole('img', { name: /laid 2 × 2/ })
-    .nth(4)
+    .nth(5)
     .waitFor();
   await page.getByRole('button', { name: 'Good' }).click();
   await page.locator('[data-tile="Terrace pamments"]').click();
@@ -74,6 +74,10 @@ try {
   await shot('bench-gauge');
   await page.getByRole('button', { name: 'Ball' }).click();
   await open('relief', 'height');
+  await page.getByRole('button', { name: 'Bumps in or out', exact: true }).click();
+  await page.locator('canvas[data-drawn="dark"]').waitFor();
+  await page.getByRole('button', { name: 'Turns' }).click();
+  await page.getByRole('button', { name: 'Bands', exact: true }).click();
   await shot('bench-relief');
   await page.getByRole('button', { name: 'Slab' }).click();
   await page.getByRole('button', { name: '3 × 3' }).click();
@@ -128,6 +132,58 @@ try {
   await page.waitForLoadState('networkidle');
   await shot('yard-set');
   await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.goto(server.url);
+  await page.locator('[data-tile="Verdigris copper"]').dblclick();
+  await page.locator('[data-sill="lit"]').waitFor();
+  await page.getByRole('button', { name: 'Ball' }).click();
+  await open('gauge', 'albedo');
+  await page.getByRole('button', { name: /^Rubbed bare/ }).click();
+  await page.locator('canvas[data-tinted="yes"]').waitFor();
+  await page.getByRole('group', { name: 'Values of Rubbed bare' }).scrollIntoViewIfNeeded();
+  await shot('bench-zone');
+  await page.getByRole('button', { name: /^Rubbed bare/ }).click();
+  await open('finish', 'roughness');
+  await page.getByRole('button', { name: 'Tone curve', exact: true }).click();
+  await page.getByRole('button', { name: 'Add a point' }).click();
+  await page.getByRole('slider', { name: 'Point 2' }).scrollIntoViewIfNeeded();
+  await settled();
+  await shot('bench-finish');
+  await page.getByRole('button', { name: /^Undo: Finish, Tone curve/ }).click();
+  await page.goto(server.url);
+  await page.locator('[data-tile="Terrace pamments"]').dblclick();
+  await page.locator('[data-sill="lit"]').waitFor();
+  await open('gauge', 'albedo');
+  await page.getByRole('button', { name: 'Readings', exact: true }).click();
+  for (const [x, y] of [
+    [0.32, 0.34],
+    [0.62, 0.3],
+    [0.45, 0.68],
+  ]) {
+    await page.getByRole('button', { name: 'Drop a reading' }).click();
+    const layer = page.locator('[data-pick="albedo"]');
+    await layer.waitFor();
+    const box = (await layer.boundingBox())!;
+    await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
+    await layer.waitFor({ state: 'detached' });
+  }
+  await page.getByRole('button', { name: 'Grey beside it' }).click();
+  await page.getByRole('button', { name: 'By eye', exact: true }).click();
+  await page.getByRole('button', { name: 'Beside grey steps' }).click();
+  await page
+    .getByRole('table')
+    .getByText(/inside|above|below/)
+    .nth(2)
+    .waitFor();
+  await page.getByRole('table').scrollIntoViewIfNeeded();
+  await settled();
+  await shot('bench-eye');
+  await page.goto(`${server.url}/charts`);
+  await page.getByRole('button', { name: 'New chart' }).click();
+  for (const k of [1, 2, 3]) {
+    await page.getByRole('button', { name: 'Add a line' }).click();
+    await page.getByRole('group', { name: `Line ${k}` }).waitFor();
+  }
+  await shot('charts');
   await page.goto(`${server.url}/settings`);
   await page.getByRole('button', { name: 'Dim' }).click();
   await shot('settings-dim');

@@ -32,6 +32,28 @@ const CHANGES: Record<DemoId, Changes> = {
     relief: { depthMm: 3, occlusionMm: 12, cavityMm: 4 },
     finish: { line: 'cane' },
   },
+  copper: {
+    square: { share: 0.9, edgeMetres: 0.675 },
+    gauge: {
+      line: 'verdigris',
+      zones: [
+        {
+          id: 'rubbed',
+          name: 'Rubbed bare',
+          wetness: 0,
+          parts: [{ by: 'colour', how: 'and', colour: '#cd8a6c', reach: 0.09, softness: 0.35 }],
+        },
+      ],
+      zoneTones: [{ zone: 'rubbed', line: 'copper', ownLine: null, exposure: 0, contrast: 1 }],
+    },
+    relief: { depthMm: 4, band5: 0.8, band6: 0.4, occlusionMm: 25, cavityMm: 6 },
+    finish: {
+      line: 'verdigris',
+      zoneFinish: [
+        { zone: 'rubbed', line: 'copper', ownLine: null, band: [0.3, 0.5], f0: null, metallic: 'line' },
+      ],
+    },
+  },
   ripples: {
     square: { share: 0.847, edgeMetres: 1.65 },
     join: { method: 'meet' },

@@ -11,6 +11,7 @@ const TAGS: Record<DemoId, string[]> = {
   shells: ['ground'],
   cane: ['woven'],
   ripples: ['ground'],
+  copper: ['metal'],
 };
 
 const NOON = [

@@ -1,6 +1,7 @@
 import { type Photo, photograph } from './photograph.ts';
 import type { Pose, Scene } from './scene.ts';
 import { CANE_PERIOD, cane } from './surfaces/cane.ts';
+import { copper } from './surfaces/copper.ts';
 import { PAMMENT_PERIOD, pamments } from './surfaces/pamments.ts';
 import { layCard, ripples } from './surfaces/ripples.ts';
 import { shells } from './surfaces/shells.ts';
@@ -113,6 +114,21 @@ export const DEFINITIONS = {
       exposure: 0.9,
       noise: 0.006,
       uneven: (x: number, y: number) => grey(0.1 * x + 0.2 * y + vignette(x, y, 0.08)),
+    },
+  },
+  copper: {
+    name: 'Verdigris copper',
+    viewMm: 1000,
+    pose: { turnDegrees: 0, bow: 0.005 },
+    scene: copper,
+    light: {
+      sunDegrees: 320,
+      sunHeightDegrees: 55,
+      sun: 0.4,
+      sky: 0.65,
+      exposure: 1.05,
+      noise: 0.006,
+      uneven: (x: number, y: number) => grey(0.12 * x - 0.12 * y + vignette(x, y, 0.08)),
     },
   },
 } satisfies Record<string, Definition>;

@@ -97,6 +97,25 @@ describe('zones of Gauge', () => {
     );
   });
 
+  it('what lies on a soft edge is held against neither line, and the core of the zone lands on its aim', async () => {
+    const ramp = planeOf(SIZE, SIZE, (x) => 0.3 + 0.2 * Math.sin((2 * Math.PI * x) / SIZE));
+    const grey = new Raster(SIZE, SIZE, [ramp, ramp, ramp]);
+    const light = zoneOf('light', [
+      { by: 'range', how: 'and', map: 'luminance', from: 0.35, to: 1, softness: 0.3 },
+    ]);
+    const { output, y, verdict } = await gauged(
+      { line: 'soil-pale', zoneTones: [{ zone: 'light', line: 'limewash', ...tone }] },
+      [light],
+      grey,
+    );
+    const parts = new Set<number>(output.zones.belongs);
+    expect([...parts].sort((a, b) => a - b)).to.deep.equal([0, 1, 255]);
+    const core = y.filter((_v, i) => output.zones.belongs[i] === 1);
+    const before = luminance(grey).filter((_v, i) => output.zones.belongs[i] === 1);
+    expect(median(core) / aim('limewash', median(before))).to.be.closeTo(1, 0.005);
+    expect(verdict.state).to.equal('fine');
+  });
+
   it('that pick nothing are named and change nothing', async () => {
     const blue = zoneOf('blue', [{ by: 'colour', how: 'and', colour: '#0000ff', reach: 0.05, softness: 0 }]);
     const plain = await gauged({ line: 'sand-dry' }, []);

@@ -28,7 +28,10 @@ export interface GaugeMarks {
   zoneMedians: (number | null)[];
 }
 
-/** Zones with lines of their own: to which each pixel belongs (0 to the rest, k + 1 to line k), and the lines. */
+/** What lies on a zone's soft edge belongs to no line. */
+export const BETWEEN = 255;
+
+/** Zones with lines of their own: to which each pixel belongs (0 to the rest, k + 1 to line k, or `BETWEEN`), and the lines. */
 export interface Belonging {
   belongs: Uint8Array;
   lines: (ChartLine | null)[];
@@ -68,6 +71,10 @@ export function gaugeMarks(
   for (let i = 0; i < y.length; i++) {
     const v = y[i];
     const part = zones ? zones.belongs[i] : 0;
+    if (part === BETWEEN) {
+      marks[i] = MARK.uncounted;
+      continue;
+    }
     if (part === 0) {
       if (v < low - RANK_SLACK || v > high + RANK_SLACK) {
         marks[i] = MARK.uncounted;

@@ -2,11 +2,12 @@ import * as v from 'valibot';
 import { albedoBand, albedoLimits, lineOf, NO_LINE } from '../../chart/chart.ts';
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
+import { statistics } from '../../raster/statistics.ts';
 import { type ZoneInput, zoneCover } from '../../zones/cover.ts';
 import { wetReflectance } from '../../zones/wet.ts';
 import { type Frame, type GaugeOutput, type SourceOutput, station } from '../types.ts';
 import { type Fit, fitTo } from './fit.ts';
-import { valuesOf } from './marks.ts';
+import { BETWEEN, valuesOf } from './marks.ts';
 import { fitPatches, type PatchFit } from './patches.ts';
 import { balanced, whiteGains } from './recolour.ts';
 import { type GaugeSettings, settings, type ZoneTone } from './settings.ts';
@@ -40,8 +41,11 @@ const decisionSchema = v.strictObject({
   zones: v.array(v.strictObject({ ...fitEntries, zone: v.string() })),
 });
 
-/** From here on a pixel belongs to a zone with a line of its own. */
-const BELONGS = 0.5;
+/** Shares of a zone's fullest cover from which on a pixel belongs to it, and up to which it does not touch it. */
+const BELONGS = 0.9;
+const TOUCHES = 0.1;
+/** A zone that covers nothing by more than this picks nothing. */
+const FAINT = 0.05;
 
 interface ToneZone {
   tone: ZoneTone;
@@ -77,7 +81,12 @@ function belonging(zones: ToneZone[], count: number): Uint8Array | null {
   if (own.length === 0) return null;
   const belongs = new Uint8Array(count);
   for (const [k, { cover }] of own.entries()) {
-    for (let i = 0; i < count; i++) if (cover[i] >= BELONGS) belongs[i] = k + 1;
+    const { max } = statistics(cover);
+    if (max < FAINT) continue;
+    for (let i = 0; i < count; i++) {
+      if (cover[i] >= BELONGS * max) belongs[i] = k + 1;
+      else if (cover[i] > TOUCHES * max) belongs[i] = BETWEEN;
+    }
   }
   return belongs;
 }
@@ -182,7 +191,7 @@ export const gauge = station({
       albedo,
       dry,
       zones: belongs && { belongs, lines },
-      empty: zones.filter(({ cover }) => !cover.some((value) => value >= BELONGS)).map(({ name }) => name),
+      empty: zones.filter(({ cover }) => statistics(cover).max < FAINT).map(({ name }) => name),
     };
   },
   verdict,
