@@ -149,6 +149,10 @@ try {
   await settled();
   await shot('bench-finish');
   await page.getByRole('button', { name: /^Undo: Finish, Tone curve/ }).click();
+  await page.getByRole('button', { name: 'Nook' }).click();
+  await open('proof', 'albedo');
+  await page.locator('g[data-repeat]').first().waitFor();
+  await shot('bench-proof');
   await page.goto(server.url);
   await page.locator('[data-tile="Terrace pamments"]').dblclick();
   await page.locator('[data-sill="lit"]').waitFor();

@@ -35,7 +35,7 @@ export async function check(path: string, options: { json: boolean }): Promise<v
     blotchY: seams.blotchY,
     tiles: Math.max(seams.seamX, seams.seamY, seams.blotchX, seams.blotchY) <= TILES_BELOW,
     drift: drift(y, width, height).rms,
-    repeats: findRepeats(picture, TORUS),
+    repeats: await findRepeats(picture, TORUS),
     albedo: { p2: low, median, p98: high, beyondDielectric: beyond },
   };
   if (options.json) {

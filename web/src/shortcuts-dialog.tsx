@@ -12,7 +12,7 @@ const GROUPS: [string, [string, string][]][] = [
     'Along the Course',
     [
       [', .', 'the station before, the next one'],
-      ['1 … 8', 'straight to a station'],
+      ['1 … 9', 'straight to a station'],
       ['Ctrl or ⌘ + Enter', 'crate it'],
     ],
   ],
@@ -25,6 +25,7 @@ const GROUPS: [string, [string, string][]][] = [
       ['B, held', 'see before'],
       ['Space, held', 'drag the view, whatever lies on it'],
       ['L', 'grow the Sill, and back'],
+      ['O', 'let the sun go round, and stop'],
     ],
   ],
   [

@@ -54,6 +54,7 @@ const WEIGHT: Record<StationName, number> = {
   gauge: 8,
   relief: 36,
   finish: 4,
+  proof: 3,
   crate: 6,
 };
 

@@ -5,13 +5,14 @@ import { even } from './even/station.ts';
 import { finish } from './finish/station.ts';
 import { gauge } from './gauge/station.ts';
 import { join } from './join/station.ts';
+import { proof } from './proof/station.ts';
 import { relief } from './relief/station.ts';
 import { source } from './source/station.ts';
 import { square } from './square/station.ts';
 import type { StationName } from './types.ts';
 
 /** Every station by name, in the order of the Course. */
-export const STATIONS = { source, square, even, join, gauge, relief, finish, crate };
+export const STATIONS = { source, square, even, join, gauge, relief, finish, proof, crate };
 
 /** The settings of all stations. */
 export type StationSettings = { [K in StationName]: Values<(typeof STATIONS)[K]['settings']> };
@@ -21,7 +22,7 @@ export type StationOutputs = {
   [K in StationName]: Awaited<ReturnType<(typeof STATIONS)[K]['run']>>;
 };
 
-/** Which earlier stations each one reads. Nobody reads Gauge but the crate. */
+/** Which earlier stations each one reads. Nobody reads Gauge but Proof and the crate. */
 export const READS: Record<StationName, StationName[]> = {
   source: [],
   square: ['source'],
@@ -30,6 +31,7 @@ export const READS: Record<StationName, StationName[]> = {
   gauge: ['join', 'relief'],
   relief: ['join'],
   finish: ['join', 'relief'],
+  proof: ['join', 'gauge', 'relief', 'finish'],
   crate: ['join', 'gauge', 'relief', 'finish'],
 };
 

@@ -8,6 +8,7 @@ import type { Verdict } from '../verdict.ts';
 import type { Zone } from '../zones/zone.ts';
 import type { Belonging } from './gauge/marks.ts';
 import type { Given, GivenMap } from './given.ts';
+import type { Repeat } from './proof/repeats.ts';
 import type { Shape } from './shape.ts';
 
 /** The stations that work today, in the order of the Course. */
@@ -19,6 +20,7 @@ export const STATION_NAMES = [
   'gauge',
   'relief',
   'finish',
+  'proof',
   'crate',
 ] as const;
 export type StationName = (typeof STATION_NAMES)[number];
@@ -152,6 +154,11 @@ export interface ReliefOutput {
   cavity: Float32Array;
   /** Six bands of detail of the grey that height is read from, fine to broad; made when asked for. */
   bands: () => Promise<Float32Array[]>;
+}
+
+export interface ProofOutput {
+  /** Spots that will be seen repeating, strongest first. */
+  repeats: Repeat[];
 }
 
 export interface FinishOutput {

@@ -25,26 +25,26 @@ const stained = (x: number, y: number, factors: number[]) => {
 };
 
 describe('what will be seen repeating', () => {
-  it('is nothing in even grain', () => {
-    expect(findRepeats(grain(), TORUS)).to.deep.equal([]);
+  it('is nothing in even grain', async () => {
+    expect(await findRepeats(grain(), TORUS)).to.deep.equal([]);
   });
 
-  it('is a dark stain, in its place and about its size', () => {
-    const [first] = findRepeats(stained(40, 90, [0.5, 0.5, 0.5]), TORUS);
+  it('is a dark stain, in its place and about its size', async () => {
+    const [first] = await findRepeats(stained(40, 90, [0.5, 0.5, 0.5]), TORUS);
     expect(first.x * size).to.be.closeTo(40.5, 2);
     expect(first.y * size).to.be.closeTo(90.5, 2);
     expect(first.sigma * size).to.be.within(2.5, 9);
   });
 
-  it('is a stain of colour alone', () => {
-    const [first] = findRepeats(stained(64, 20, [2, 0.5, 1]), TORUS);
+  it('is a stain of colour alone', async () => {
+    const [first] = await findRepeats(stained(64, 20, [2, 0.5, 1]), TORUS);
     expect(first.x * size).to.be.closeTo(64.5, 2);
   });
 
-  it('is found across the edge as well as inside', () => {
+  it('is found across the edge as well as inside', async () => {
     const picture = stained(64, 64, [0.5, 0.5, 0.5]);
-    const inside = findRepeats(picture, TORUS);
-    const across = findRepeats(roll(picture, 64, 64), TORUS);
+    const inside = await findRepeats(picture, TORUS);
+    const across = await findRepeats(roll(picture, 64, 64), TORUS);
     expect(across.map((r) => r.strength.toFixed(3))).to.deep.equal(inside.map((r) => r.strength.toFixed(3)));
     expect(Math.min(across[0].x, 1 - across[0].x)).to.be.below(0.03);
   });

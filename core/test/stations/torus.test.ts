@@ -232,6 +232,7 @@ describe('torus', () => {
       'gauge',
       'relief',
       'finish',
+      'proof',
       'crate',
     ]);
   });

@@ -1,7 +1,7 @@
 import { STATION_NAMES } from '@zesty-tile/core';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
-import { VIEW_NAMES } from '../engine/views.ts';
+import { bandOf, VIEW_NAMES } from '../engine/views.ts';
 import { canCompare, useBefore } from './floor/before.ts';
 import { useSill } from './sill/state.ts';
 import { LAYS, useBench, viewInForce } from './state.ts';
@@ -24,12 +24,12 @@ export function useShortcuts(crateIt: () => void): void {
   const here = () => STATION_NAMES.indexOf(useBench.getState().station);
   useHotkeys('period', () => go(here() + 1), OPTIONS);
   useHotkeys('comma', () => go(here() - 1), OPTIONS);
-  useHotkeys('1,2,3,4,5,6,7,8', (event) => go(Number(event.key) - 1), OPTIONS);
+  useHotkeys('1,2,3,4,5,6,7,8,9', (event) => go(Number(event.key) - 1), OPTIONS);
   useHotkeys(
     't',
     () => {
       const { lay, set } = useBench.getState();
-      set({ lay: LAYS[(LAYS.indexOf(lay) + 1) % LAYS.length] });
+      set({ lay: LAYS[((LAYS as readonly number[]).indexOf(lay) + 1) % LAYS.length] });
     },
     OPTIONS,
   );
@@ -38,7 +38,9 @@ export function useShortcuts(crateIt: () => void): void {
     'm',
     () => {
       const state = useBench.getState();
-      const views = VIEW_NAMES.filter((view) => view !== 'opacity' || state.maps?.opacity != null);
+      const views = VIEW_NAMES.filter(
+        (view) => bandOf(view) < 0 && (view !== 'opacity' || state.maps?.opacity != null),
+      );
       state.set({ chosenView: views[(views.indexOf(viewInForce(state)) + 1) % views.length] });
     },
     OPTIONS,
@@ -46,6 +48,7 @@ export function useShortcuts(crateIt: () => void): void {
   useHotkeys('b', () => canCompare() && useBefore.setState({ held: true }), OPTIONS);
   useHotkeys('b', () => useBefore.setState({ held: false }), { ...OPTIONS, keyup: true, keydown: false });
   useHotkeys('l', () => useSill.setState({ grown: !useSill.getState().grown }), OPTIONS);
+  useHotkeys('o', () => useSill.setState({ turning: !useSill.getState().turning }), OPTIONS);
   useHotkeys('mod+z', () => goBack(1), { ...OPTIONS, preventDefault: true });
   useHotkeys('mod+shift+z', () => goBack(-1), { ...OPTIONS, preventDefault: true });
   useHotkeys('mod+enter', () => crateIt(), { ...OPTIONS, preventDefault: true });

@@ -1,4 +1,4 @@
-import type { Recipe, SettingValue, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+import type { Recipe, Repeat, SettingValue, SourceRef, StationName, Verdict } from '@zesty-tile/core';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { LuminanceBins, Marks, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
@@ -6,7 +6,9 @@ import { FLOOR_VIEW_OF, type ViewName } from '../engine/views.ts';
 import { isSameSettings, oneStepAGesture, type Step, startGesture } from './steps.ts';
 
 export const LAYS = [1, 2, 3, 5] as const;
-export type Lay = (typeof LAYS)[number];
+/** At Proof it is seen from afar. */
+export const FAR = 8;
+export type Lay = (typeof LAYS)[number] | typeof FAR;
 
 interface StationFound {
   verdict: Verdict;
@@ -33,6 +35,7 @@ export interface BenchState {
   maps: ShownMaps | null;
   bins: LuminanceBins | null;
   marks: Marks | null;
+  repeats: Repeat[];
   found: Partial<Record<StationName, StationFound>>;
   busy: { station: StationName; done: number; size: number } | null;
   failure: { code: string; message: string; hint: string } | null;
@@ -54,6 +57,7 @@ const NOTHING_FOUND = {
   maps: null,
   bins: null,
   marks: null,
+  repeats: [],
   found: {},
   busy: null,
   failure: null,
@@ -121,6 +125,8 @@ function taken(now: BenchState, update: Update): Partial<BenchState> {
       return { maps: { ...now.maps, ...update.maps } as ShownMaps };
     case 'marks':
       return { marks: update.marks };
+    case 'repeats':
+      return { repeats: update.repeats };
     case 'bins':
       return { bins: update.bins };
     case 'station': {

@@ -8,5 +8,6 @@ export const STATION_WORDS: Record<StationName, string> = {
   gauge: 'Gauge',
   relief: 'Relief',
   finish: 'Finish',
+  proof: 'Proof',
   crate: 'Crate',
 };

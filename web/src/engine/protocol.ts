@@ -5,6 +5,7 @@ import type {
   Reading,
   Recipe,
   RepairSpot,
+  Repeat,
   SourceRef,
   Spot,
   StationName,
@@ -88,6 +89,7 @@ export type Update =
   | { kind: 'maps'; maps: Partial<ShownMaps> }
   | { kind: 'bins'; bins: LuminanceBins }
   | { kind: 'marks'; marks: Marks | null }
+  | { kind: 'repeats'; repeats: Repeat[] }
   | {
       kind: 'settled';
       size: number;

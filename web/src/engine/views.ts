@@ -64,6 +64,7 @@ export const VIEW_OF: Record<StationName, ViewName> = {
   gauge: 'albedo',
   relief: 'height',
   finish: 'roughness',
+  proof: 'albedo',
   crate: 'albedo',
 };
 

@@ -235,6 +235,7 @@ const worker: EngineWorker = {
             if (!sentStations.is(station, size, outputs[station], verdict)) return;
             const thumbnail = thumbnailOf(outputs, station);
             send({ kind: 'station', station, verdict, thumbnail, size });
+            if (station === 'proof') send({ kind: 'repeats', repeats: outputs.proof!.repeats });
             if (station !== 'gauge') return;
             send({ kind: 'marks', marks: beyondMarks(outputs.gauge!, recipe) });
             send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });

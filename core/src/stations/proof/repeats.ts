@@ -1,8 +1,8 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { histogramPercentiles } from '../../raster/histogram.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
-import { median } from '../../raster/statistics.ts';
 
 /** A spot that will be seen again and again where the tile repeats. */
 export interface Repeat {
@@ -20,9 +20,10 @@ const FINEST = 1 / 64;
 const BANDS = 7;
 const STEP = Math.SQRT2;
 const LOG_FLOOR = 0.01;
-const BASE = 0.012;
+/** A log contrast this small is never seen. */
+const BASE = 0.001;
 /** In normal noise a value of six medians is one of four deviations: chance alone gives hardly any. */
-const STANDS_OUT = 6;
+const STANDS_OUT = 6.5;
 const WEIGHTS = [1, 0.7, 0.5];
 
 /** Log-opponent planes of a linear colour picture: lightness, red against green, yellow against blue. */
@@ -36,7 +37,11 @@ function opponents(picture: Raster): Float32Array[] {
 }
 
 /** Strength of every pixel in every band: |difference of Gaussians| over the band's median, strongest plane. */
-function strengths(picture: Raster, edges: Edges): Float32Array[] {
+async function strengths(
+  picture: Raster,
+  edges: Edges,
+  breathe: (done: number) => Promise<void>,
+): Promise<Float32Array[]> {
   const { width, height } = picture;
   const short = Math.min(width, height);
   const out = Array.from({ length: BANDS }, () => new Float32Array(width * height));
@@ -45,9 +50,10 @@ function strengths(picture: Raster, edges: Edges): Float32Array[] {
     for (let k = 0; k < BANDS; k++) {
       const coarser = gaussian(plane, width, height, FINEST * short * STEP ** (k + 1), edges);
       const band = finer.map((v, i) => WEIGHTS[c] * Math.abs(v - coarser[i]));
-      const usual = median(band) + BASE;
+      const usual = histogramPercentiles(band, [50])[0] + BASE;
       for (let i = 0; i < band.length; i++) out[k][i] = Math.max(out[k][i], band[i] / usual);
       finer = coarser;
+      await breathe((c * BANDS + k + 1) / (3 * BANDS));
     }
   }
   return out;
@@ -57,11 +63,15 @@ function strengths(picture: Raster, edges: Edges): Float32Array[] {
  * Spots of a linear colour tile that stand out from it, strongest first: maxima over place and size of
  * differences of Gaussians in log-opponent colour, on the torus (scale-space blobs, Lindeberg 1998).
  */
-export function findRepeats(picture: Raster, edges: Edges): Repeat[] {
+export async function findRepeats(
+  picture: Raster,
+  edges: Edges,
+  breathe: (done: number) => Promise<void> = async () => {},
+): Promise<Repeat[]> {
   const scale = Math.min(1, WORKING / Math.min(picture.width, picture.height));
   const width = Math.max(1, Math.round(picture.width * scale));
   const height = Math.max(1, Math.round(picture.height * scale));
-  const bands = strengths(resizeArea(picture, width, height), edges);
+  const bands = await strengths(resizeArea(picture, width, height), edges, breathe);
   const found: Repeat[] = [];
   for (let k = 0; k < BANDS; k++) {
     for (let y = 0; y < height; y++) {
@@ -79,6 +89,13 @@ export function findRepeats(picture: Raster, edges: Edges): Repeat[] {
   }
   return found.sort((a, b) => b.strength - a.strength);
 }
+
+/**
+ * How much of a tile will be seen repeating, as one figure: the sum of what its spots stand out by beyond what chance
+ * gives, in multiples of that. 0 where nothing does.
+ */
+export const repeatFigure = (repeats: readonly Repeat[]): number =>
+  repeats.reduce((sum, { strength }) => sum + strength / STANDS_OUT, 0);
 
 function isSummit(
   bands: Float32Array[],

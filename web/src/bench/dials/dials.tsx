@@ -15,6 +15,7 @@ import { FinishTools } from '../../stations/finish/finish-tools.tsx';
 import { GaugeTools } from '../../stations/gauge/gauge-tools.tsx';
 import { TryWays } from '../../stations/join/proposals.tsx';
 import { RepairTools } from '../../stations/join/repair/repair-tools.tsx';
+import { ProofTools } from '../../stations/proof/proof-tools.tsx';
 import { BandDial, bandOfDial } from '../../stations/relief/band-dial.tsx';
 import { ReliefTools } from '../../stations/relief/relief-tools.tsx';
 import { SourceTools } from '../../stations/source/source-tools.tsx';
@@ -163,6 +164,7 @@ export function Dials() {
       {station === 'join' && <RepairTools />}
       {station === 'gauge' && <GaugeTools />}
       {station === 'finish' && <FinishTools />}
+      {station === 'proof' && <ProofTools />}
       {station === 'crate' && <CratePanel />}
       <Figures station={station} />
     </Box>

@@ -13,7 +13,7 @@ import {
 import { GREY } from '../../theme.ts';
 import { Choices } from '../choices.tsx';
 import { pressable } from '../pressed.ts';
-import { LAYS, useBench, viewInForce } from '../state.ts';
+import { FAR, LAYS, type Lay, useBench, viewInForce } from '../state.ts';
 import { useBefore } from './before.ts';
 import { useSight } from './sight.ts';
 
@@ -71,8 +71,11 @@ export function FloorControls() {
           <Choices
             label="Lay"
             value={lay}
-            options={LAYS.map((value) => ({ value, words: value === 1 ? '1' : `${value} × ${value}` }))}
-            onChange={(value) => set({ lay: value })}
+            options={(station === 'proof' ? [...LAYS, FAR] : LAYS).map((value) => ({
+              value,
+              words: value === 1 ? '1' : `${value} × ${value}`,
+            }))}
+            onChange={(value: Lay) => set({ lay: value })}
           />
           <Button
             aria-pressed={halfShift}

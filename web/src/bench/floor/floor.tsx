@@ -16,6 +16,7 @@ import { SeamHeat } from '../../stations/join/heat.tsx';
 import { RepairLayer } from '../../stations/join/repair/repair-layer.tsx';
 import { useRepair } from '../../stations/join/repair/use-repair.ts';
 import { VectorHandles } from '../../stations/join/vector-handles.tsx';
+import { RepeatLayer } from '../../stations/proof/repeat-layer.tsx';
 import { BendHandles } from '../../stations/square/bend-handles.tsx';
 import { CornerHandles } from '../../stations/square/corner-handles.tsx';
 import { CropHandles } from '../../stations/square/crop-handles.tsx';
@@ -235,6 +236,9 @@ export function Floor() {
           {zoned && shown && !isPhoto && !held && <ZoneLayer plane={plane} stage={stage} lay={layNow} />}
           {station === 'gauge' && shown?.view === 'albedo' && !held && (
             <ReadingLayer plane={plane} stage={stage} lay={layNow} />
+          )}
+          {station === 'proof' && shown?.view === 'albedo' && !held && (
+            <RepeatLayer plane={plane} stage={stage} />
           )}
           {shown && <ShownNote shown={shown} />}
           {picking && shown && <PickLayer shown={shown} plane={plane} />}

@@ -11,16 +11,20 @@ import { Choices } from '../choices.tsx';
 import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
 import { GREY_STEPS } from './grey-steps.tsx';
+import { LightPanel } from './light-panel.tsx';
 import { MapsInPlay } from './maps-in-play.tsx';
-import { SHAPES, type Shape } from './shapes.ts';
+import { SHAPE_WORDS, SHAPES, type Shape } from './shapes.ts';
 import { type Show, SILL_MAPS, useSill } from './state.ts';
 import { SunDisc } from './sun-disc.tsx';
+import { SURROUNDINGS, SURROUNDINGS_WORDS, type SurroundingsName } from './surroundings.ts';
 import { SillView } from './view.tsx';
 
-const SHAPE_WORDS: Record<Shape, string> = { slab: 'Slab', ball: 'Ball' };
 const SHOW_WORDS: [Show, string][] = [
   ['finished', 'Finished'],
   ['clay', 'Clay'],
+  ['side', 'Side light'],
+  ['sheen', 'Sheen only'],
+  ['light', 'Light only'],
   ['unlit', 'Unlit'],
   ['eye', 'Beside grey steps'],
 ];
@@ -29,7 +33,7 @@ const SHOW_WORDS: [Show, string][] = [
 export function Sill() {
   const hasMaps = useBench((s) => s.maps !== null);
   const hasAlpha = useBench((s) => s.maps?.opacity != null);
-  const { shape, sun, show, grown } = useSill();
+  const { shape, sun, show, grown, around } = useSill();
   const select = { bgcolor: GREY.card, fontSize: 12.5, '& .MuiSelect-select': { py: 0.4 } };
   return (
     <Box
@@ -72,6 +76,22 @@ export function Sill() {
             </MenuItem>
           ))}
         </Select>
+        <Select
+          size="small"
+          value={around.name}
+          inputProps={{ 'aria-label': 'What lies around' }}
+          onChange={(event) =>
+            useSill.setState({ around: { ...around, name: event.target.value as SurroundingsName } })
+          }
+          sx={select}
+        >
+          {SURROUNDINGS.map((name) => (
+            <MenuItem key={name} value={name}>
+              {SURROUNDINGS_WORDS[name]}
+            </MenuItem>
+          ))}
+        </Select>
+        <LightPanel />
         <Tooltip title={grown ? 'Shrink the Sill (L)' : 'Let the Sill fill the work (L)'}>
           <Button
             aria-pressed={grown}

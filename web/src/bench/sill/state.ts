@@ -1,6 +1,7 @@
 import type { MapName } from '@zesty-tile/core';
 import { create } from 'zustand';
 import type { Shape } from './shapes.ts';
+import type { SurroundingsName } from './surroundings.ts';
 
 /** Maps that light falls through, and that can be looked at alone. */
 export const SILL_MAPS = [
@@ -15,8 +16,11 @@ export const SILL_MAPS = [
 ] as const satisfies readonly MapName[];
 export type SillMap = (typeof SILL_MAPS)[number];
 
-/** What the Sill shows: everything lit, relief alone, colour alone, colour beside grey steps, or one map. */
-export type Show = 'finished' | 'clay' | 'unlit' | 'eye' | SillMap;
+/**
+ * What the Sill shows: everything lit; relief alone, in the sun's light or in one from the side; what is mirrored alone; what
+ * light falls, on white; colour alone; colour beside grey steps; or one map.
+ */
+export type Show = 'finished' | 'clay' | 'side' | 'sheen' | 'light' | 'unlit' | 'eye' | SillMap;
 
 /** Where the sun stands: clockwise from the top of the view, and its height, in degrees. */
 export interface Sun {
@@ -24,8 +28,26 @@ export interface Sun {
   rise: number;
 }
 
+/** What lies around the shape, and how its light is turned and how strong it is. */
+export interface Around {
+  name: SurroundingsName;
+  turn: number;
+  strength: number;
+  /** Whether it is seen behind the shape. */
+  background: boolean;
+}
+
 interface SillState {
   shape: Shape;
+  around: Around;
+  /** In stops. */
+  exposure: number;
+  /** How bright light is brought into the screen's range: softly, or cut off. */
+  tone: 'neutral' | 'plain';
+  /** How often the tile goes over the shape, beside its own number. */
+  times: number;
+  /** The sun goes round slowly. */
+  turning: boolean;
   sun: Sun;
   show: Show;
   /** Maps taken out of play. */
@@ -36,6 +58,11 @@ interface SillState {
 
 export const useSill = create<SillState>(() => ({
   shape: 'slab',
+  around: { name: 'overcast', turn: 0, strength: 1, background: false },
+  exposure: 0,
+  tone: 'neutral',
+  times: 1,
+  turning: false,
   sun: { turn: 312, rise: 42 },
   show: 'finished',
   off: [],

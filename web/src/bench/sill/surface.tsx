@@ -2,7 +2,7 @@ import { useThree } from '@react-three/fiber';
 import { type DependencyList, useEffect, useMemo, useState } from 'react';
 import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
-import { repeatsOf, type Shape, shapeOf, TILE_EDGE } from './shapes.ts';
+import { IS_WHOLE, repeatsOf, type Shape, shapeOf, TILE_EDGE } from './shapes.ts';
 import { isSoftware } from './software.ts';
 import { type Show, SILL_MAPS, type SillMap } from './state.ts';
 import { aloneOf, heightTexture, textureOf } from './textures.ts';
@@ -12,11 +12,15 @@ interface SurfaceProps {
   shape: Shape;
   show: Show;
   off: readonly SillMap[];
+  /** How often the tile goes over the shape, beside its own number. */
+  times: number;
 }
 
 /** Linear reflectance of clay, and of what stands in for an albedo that is off. */
 const CLAY = 0.35;
 const PLAIN = 0.18;
+/** What light falls is judged on this. */
+const WHITE = 0.8;
 /** What stands in for roughness that is off, and F0 that is off: a usual dielectric. */
 const PLAIN_ROUGHNESS = 0.6;
 const PLAIN_F0 = 0.04;
@@ -96,6 +100,21 @@ function setLit(
   else material.specularColor.setRGB(f0[0], f0[1], f0[2]).multiplyScalar(1 / Math.max(1e-6, brightest));
 }
 
+/** Whether what is thrown back diffusely is drawn; without it only what is mirrored is seen, of metal too. */
+function setDiffuse(material: THREE.MeshPhysicalMaterial, isDrawn: boolean): void {
+  const was = material.userData.isDiffuseDrawn ?? true;
+  if (was === isDrawn) return;
+  material.userData.isDiffuseDrawn = isDrawn;
+  material.onBeforeCompile = (shader) => {
+    if (isDrawn) return;
+    shader.fragmentShader = shader.fragmentShader.replace(
+      'vec3 totalDiffuse = reflectedLight.directDiffuse + reflectedLight.indirectDiffuse;',
+      'vec3 totalDiffuse = vec3(0.0);',
+    );
+  };
+  material.customProgramCacheKey = () => (isDrawn ? 'whole' : 'sheen');
+}
+
 /** Where the processor draws the Sill too, it would take it from the moving dial: it follows when that rests. */
 function useRested(maps: ShownMaps, waitMs: number): ShownMaps {
   const [rested, setRested] = useState(maps);
@@ -108,7 +127,7 @@ function useRested(maps: ShownMaps, waitMs: number): ShownMaps {
 }
 
 /** The shape under its maps, lit or flat, as many of them as are in play. */
-export function Surface({ maps: latest, shape, show, off }: SurfaceProps) {
+export function Surface({ maps: latest, shape, show, off, times }: SurfaceProps) {
   const gl = useThree((state) => state.gl);
   const invalidate = useThree((state) => state.invalidate);
   const software = useMemo(() => isSoftware(gl.getContext()), [gl]);
@@ -126,18 +145,20 @@ export function Surface({ maps: latest, shape, show, off }: SurfaceProps) {
     },
     [lit, flat],
   );
-  const isLit = show === 'finished' || show === 'clay';
+  const isLit = ['finished', 'clay', 'side', 'sheen', 'light'].includes(show);
   useEffect(() => {
     const isOn = (map: SillMap) => !off.includes(map);
-    const [across, down] = repeatsOf(shape, maps.albedo);
+    const [across, down] = repeatsOf(shape, maps.albedo, times);
     const { albedo, normal, packed, specular, height, opacity, alone: single } = textures;
     for (const one of [albedo, normal, packed, specular, height, opacity, single])
       one?.repeat.set(across, down);
-    setLit(lit, textures, maps, show === 'clay', isOn);
+    setLit(lit, textures, maps, show === 'clay' || show === 'side' || show === 'light', isOn);
+    if (show === 'light') lit.color.setScalar(WHITE);
+    setDiffuse(lit, show !== 'sheen');
     // With v downwards the tangent frame's second axis points down the picture.
     lit.normalScale.set(1, -maps.green);
-    lit.displacementMap = isOn('height') ? height : null;
-    lit.displacementScale = maps.depthShare * TILE_EDGE[shape];
+    lit.displacementMap = isOn('height') && IS_WHOLE[shape] ? height : null;
+    lit.displacementScale = (maps.depthShare * TILE_EDGE[shape]) / times;
     lit.displacementBias = -lit.displacementScale / 2;
     flat.map = show === 'unlit' ? albedo : single;
     if (flat.map) flat.color.setScalar(1);
@@ -147,6 +168,6 @@ export function Surface({ maps: latest, shape, show, off }: SurfaceProps) {
     lit.needsUpdate = true;
     flat.needsUpdate = true;
     invalidate();
-  }, [lit, flat, textures, shape, show, off, maps, invalidate]);
+  }, [lit, flat, textures, shape, show, off, maps, times, invalidate]);
   return <mesh geometry={geometry} material={isLit ? lit : flat} />;
 }

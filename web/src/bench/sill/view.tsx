@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { OrbitControls } from '@react-three/drei';
-import { Canvas, useThree } from '@react-three/fiber';
+import { Canvas, useFrame, useThree } from '@react-three/fiber';
 import { Component, type ReactNode, useEffect, useState } from 'react';
 import * as THREE from 'three';
 import { useGauge } from '../../stations/gauge/use-gauge.ts';
@@ -8,18 +8,21 @@ import { GREY } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { GreySteps, WhiteLight } from './grey-steps.tsx';
 import { MatteSlab } from './matte.tsx';
+import { STANCES } from './shapes.ts';
 import { type Sun, useSill } from './state.ts';
+import { StillTaker } from './still.tsx';
 import { Surface } from './surface.tsx';
+import { sunOf } from './surroundings.ts';
 import { SurroundingsLight } from './surroundings-light.tsx';
 
 const FIELD_OF_VIEW = 42;
-/** Half of what must fit in view, with some air around it, and from where it is seen. */
-const STANCE = { half: 1.16, from: [0, -0.34, 0.94] as [number, number, number] };
 /** Straight on, with room for the grey steps. */
 const STRAIGHT_ON = { half: 1.42, from: [0, 0, 1] as [number, number, number] };
 /** So long the graphics card is left alone before the view is built again. */
 const PAUSE_MS = 600;
 const SUN_AWAY = 6;
+/** Light from the side, for bumps. */
+const SIDE_RISE = 9;
 
 /** Sets the camera so that the shape fills the view, whatever the view's shape; the user moves it from there. */
 function Stance({ half, from }: { half: number; from: [number, number, number] }) {
@@ -34,16 +37,46 @@ function Stance({ half, from }: { half: number; from: [number, number, number] }
   return null;
 }
 
-function SunLight({ sun }: { sun: Sun }) {
+function SunLight({ sun, colour, strength }: { sun: Sun; colour: string; strength: number }) {
   const turn = (sun.turn * Math.PI) / 180;
   const rise = (sun.rise * Math.PI) / 180;
   const flat = Math.cos(rise) * SUN_AWAY;
   return (
     <directionalLight
       position={[Math.sin(turn) * flat, Math.cos(turn) * flat, Math.sin(rise) * SUN_AWAY]}
-      intensity={2.4}
+      intensity={strength}
+      color={colour}
     />
   );
+}
+
+/** How bright the picture is, and how what is brighter than the screen is brought down. */
+function Exposure({ exposure, tone }: { exposure: number; tone: 'neutral' | 'plain' }) {
+  const { gl, invalidate } = useThree();
+  useEffect(() => {
+    gl.toneMapping = tone === 'neutral' ? THREE.NeutralToneMapping : THREE.LinearToneMapping;
+    gl.toneMappingExposure = 2 ** exposure;
+    invalidate();
+  }, [gl, exposure, tone, invalidate]);
+  return null;
+}
+
+/** Degrees a second. */
+const TURN_SPEED = 24;
+
+/** Lets the sun go round while it is asked to. */
+function TurningSun() {
+  const turning = useSill((s) => s.turning);
+  useFrame((_state, seconds) => {
+    if (!turning) return;
+    const { sun } = useSill.getState();
+    useSill.setState({ sun: { ...sun, turn: (sun.turn + TURN_SPEED * Math.min(0.1, seconds)) % 360 } });
+  });
+  const invalidate = useThree((state) => state.invalidate);
+  useEffect(() => {
+    if (turning) invalidate();
+  }, [turning, invalidate]);
+  return null;
 }
 
 /** Notices when the graphics card lets go of the drawing context. */
@@ -91,7 +124,7 @@ class Fallback extends Component<{ children: ReactNode; onAgain(): void }, { bro
 /** The shape in the light, or plain words where it cannot be drawn. */
 export function SillView() {
   const maps = useBench((s) => s.maps);
-  const { shape, sun, show, off } = useSill();
+  const { shape, sun, show, off, around, exposure, tone, times } = useSill();
   const eye = useBench((s) => s.recipe.stations.gauge.eye);
   const isHeld = useGauge((s) => s.isHeld);
   const [build, setBuild] = useState(0);
@@ -131,6 +164,9 @@ export function SillView() {
         data-build={build}
       >
         <ContextWatch onLost={onLost} />
+        <Exposure exposure={exposure} tone={tone} />
+        <StillTaker />
+        <TurningSun />
         {show === 'eye' ? (
           <>
             <Stance {...STRAIGHT_ON} />
@@ -140,10 +176,14 @@ export function SillView() {
           </>
         ) : (
           <>
-            <SurroundingsLight />
-            <Stance {...STANCE} />
-            <SunLight sun={sun} />
-            {maps && <Surface maps={maps} shape={shape} show={show} off={off} />}
+            <SurroundingsLight {...around} />
+            <Stance {...STANCES[shape]} />
+            <SunLight
+              sun={show === 'side' ? { ...sun, rise: SIDE_RISE } : sun}
+              colour={sunOf(around.name).colour}
+              strength={sunOf(around.name).strength}
+            />
+            {maps && <Surface maps={maps} shape={shape} show={show} off={off} times={times} />}
           </>
         )}
         <OrbitControls makeDefault enablePan={false} minDistance={1.4} maxDistance={6} />

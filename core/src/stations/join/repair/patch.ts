@@ -4,6 +4,7 @@ import { sampleBilinear } from '../../../raster/sample.ts';
 import { type Box, coverOf, coverOfOutline } from '../../../strokes/cover.ts';
 import type { Margins } from '../../types.ts';
 import { seen } from '../cut.ts';
+import { calmed } from './calm.ts';
 import { membrane } from './membrane.ts';
 import type { Repair } from './repair.ts';
 
@@ -122,6 +123,7 @@ export function patchOf(
   kind: RepairedKind,
   edges: Edges,
 ): Patch | null {
+  if (repair.kind === 'calm') return calmed(tile, repair, kind, edges);
   const { width, height } = tile;
   const isGraft = repair.kind === 'graft';
   const tight = isGraft

@@ -26,17 +26,45 @@ const graftSchema = v.strictObject({
   of: v.picklist(['tile', 'photo']),
 });
 
+/** A round spot that stands out, toned down; `was` is how far it stood out when it was. */
+const calmSchema = v.strictObject({
+  kind: v.literal('calm'),
+  x: spot,
+  y: spot,
+  radius: v.pipe(v.number(), v.minValue(0.002), v.maxValue(0.4)),
+  strength: v.pipe(v.number(), v.minValue(0), v.maxValue(1)),
+  was: v.pipe(v.number(), v.minValue(0)),
+});
+
 /** The order counts: each repair works on what those before it left. */
 export const repairsSchema = v.pipe(
-  v.array(v.variant('kind', [brushSchema, graftSchema])),
+  v.array(v.variant('kind', [brushSchema, graftSchema, calmSchema])),
   v.maxLength(2000),
 );
 
 export type Graft = v.InferOutput<typeof graftSchema>;
 export type BrushRepair = v.InferOutput<typeof brushSchema>;
-export type Repair = BrushRepair | Graft;
+export type Calm = v.InferOutput<typeof calmSchema>;
+export type Repair = BrushRepair | Graft | Calm;
 
-const NAMES = { clone: 'clone stroke', heal: 'heal stroke', graft: 'graft' } as const;
+const NAMES = {
+  clone: 'clone stroke',
+  heal: 'heal stroke',
+  graft: 'graft',
+  calm: 'spot toned down',
+} as const;
 
 /** A repair's kind in words. */
 export const repairWords = (repair: Repair): string => NAMES[repair.kind];
+
+/** Where a repair lies, or begins, in shares of the tile. */
+export function repairPlace(repair: Repair): [number, number] {
+  switch (repair.kind) {
+    case 'graft':
+      return repair.outline[0];
+    case 'calm':
+      return [repair.x, repair.y];
+    default:
+      return [repair.points[0][0], repair.points[0][1]];
+  }
+}

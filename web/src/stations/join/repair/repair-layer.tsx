@@ -1,4 +1,4 @@
-import type { BrushRepair } from '@zesty-tile/core';
+import { type BrushRepair, repairPlace } from '@zesty-tile/core';
 import { useEffect, useMemo, useRef } from 'react';
 import type { Size } from '../../../bench/floor/geometry.ts';
 import { RING } from '../../../bench/floor/trace.ts';
@@ -63,7 +63,9 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
     if (!canvas || !context) return;
     canvas.width = stage.width;
     canvas.height = stage.height;
-    const waiting = repairs.slice(laid).filter((one): one is BrushRepair => one.kind !== 'graft');
+    const waiting = repairs
+      .slice(laid)
+      .filter((one): one is BrushRepair => one.kind === 'clone' || one.kind === 'heal');
     const inHand = points ? [strokeOf(points, wayFrom([points[0][0], points[0][1]]))] : [];
     for (const stroke of [...waiting, ...inHand]) {
       previewStroke(context, small, plane, stroke, lay, stage);
@@ -94,8 +96,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
     return found;
   };
   const markedRepair = marked === null ? null : repairs[marked];
-  const markedAt =
-    markedRepair && (markedRepair.kind === 'graft' ? markedRepair.outline[0] : markedRepair.points[0]);
+  const markedAt = markedRepair && repairPlace(markedRepair);
   const [cursorX, cursorY] = held ? stageAt(plane, held[0], held[1]) : [0, 0];
   return (
     <>

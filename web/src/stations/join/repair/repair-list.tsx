@@ -2,13 +2,13 @@ import CloseIcon from '@mui/icons-material/Close';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
-import { type Repair, repairWords } from '@zesty-tile/core';
+import { type Repair, repairPlace, repairWords } from '@zesty-tile/core';
 import { useBench } from '../../../bench/state.ts';
 import { FIGURES, GREY } from '../../../theme.ts';
 import { removeAllRepairs, removeRepair, useRepair } from './use-repair.ts';
 
 function placeOf(repair: Repair): string {
-  const [u, v] = repair.kind === 'graft' ? repair.outline[0] : repair.points[0];
+  const [u, v] = repairPlace(repair);
   const percent = (value: number) => `${Math.round(100 * (value - Math.floor(value)))} %`;
   return `${percent(u)} across, ${percent(v)} down`;
 }
