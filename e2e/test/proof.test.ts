@@ -127,6 +127,29 @@ describe('seen as the game will show it', () => {
     expect(mean(await still())).to.be.above(1.15 * mean(finished));
   });
 
+  it('a shape of one’s own is taken from an OBJ file; one without texture coordinates is refused in words', async () => {
+    const roof = ['v -1 0 1', 'v 1 0 1', 'v 1 1 0', 'v -1 1 0', 'vt 0 0', 'vt 1 0', 'vt 1 1', 'vt 0 1'];
+    const give = (text: string, name = 'roof.obj') =>
+      page
+        .getByLabel('Shape file')
+        .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+    const before = await still();
+    await page.getByRole('button', { name: 'Light …' }).click();
+    await give([...roof, 'f 1 2 3', 'f 1 3 4'].join('\n'));
+    await page.getByText(/has texture coordinates/).waitFor();
+    await give('nothing', 'roof.xyz');
+    await page.getByText(/is no shape this program reads/).waitFor();
+    await give([...roof, 'f 1/1 2/2 3/3', 'f 1/1 3/3 4/4'].join('\n'));
+    await page.getByText('roof.obj').waitFor();
+    await page.keyboard.press('Escape');
+    await page.getByRole('dialog', { name: 'Light of the Sill' }).waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'Own', exact: true, pressed: true }).waitFor();
+    const own = await still();
+    expect(mean(own)).to.be.above(2);
+    expect(apart(own, before)).to.be.above(2);
+    await page.getByRole('button', { name: 'Slab', exact: true }).click();
+  });
+
   it('one key lets the sun go round', async () => {
     const sun = page.getByRole('slider', { name: /^Sun:/ });
     const before = await sun.getAttribute('aria-valuenow');
@@ -136,6 +159,34 @@ describe('seen as the game will show it', () => {
       `document.querySelector('[aria-label^="Sun:"]').getAttribute('aria-valuenow') !== '${before}'`,
     );
     await page.keyboard.press('o');
+  });
+
+  it('the project’s texel density is set in the Yard, and Proof holds the tile against it', async () => {
+    const proof = page.url();
+    await page.goto(stage.url);
+    const field = page.getByRole('textbox', { name: /^Texel density of the project/ });
+    await field.fill('256');
+    await field.press('Enter');
+    await page.goto(proof);
+    await page.getByTestId('density').getByText('759 px per metre; the project wants 256').waitFor();
+    await page.getByTestId('density').getByText('Choose another size or edge in Square.').waitFor();
+    await idle(page);
+  });
+
+  it('a proof sheet fits one page: the tile laid, lit, its maps, verdicts and conventions', async () => {
+    await saved(page);
+    await page.getByRole('link', { name: 'Proof sheet' }).click();
+    await page.getByRole('heading', { name: 'Verdigris copper' }).waitFor();
+    await page.getByRole('img', { name: /laid 3 × 3/ }).waitFor();
+    await page.waitForFunction(
+      '[...document.images].length > 5 && [...document.images].every((one) => one.complete && one.naturalWidth > 0)',
+    );
+    await page.getByRole('rowheader', { name: 'Proof' }).waitFor();
+    await page.getByText('green up (+Y), 8 bit').waitFor();
+    const pdf = (await page.pdf({ preferCSSPageSize: true, printBackground: true })).toString('latin1');
+    expect(pdf.match(/\/Type\s*\/Page\b/g)).to.have.length(1);
+    await page.getByRole('link', { name: 'Back to Proof' }).click();
+    await onFloor(page, 'albedo');
   });
 
   it('nothing failed on the way', () => {

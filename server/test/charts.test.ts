@@ -49,6 +49,21 @@ describe('charts', () => {
     expect(await all()).to.deep.equal(before);
   });
 
+  it('a project holds the texel density that its game wants, and refuses what is none', async () => {
+    const { body } = await server.ask('POST', '/api/projects', { name: 'Walls' });
+    const { id } = body.project;
+    const density = async () =>
+      (await server.ask('GET', '/api/projects')).body.projects.find((one: { id: string }) => one.id === id);
+    expect((await density()).density).to.equal(null);
+    await server.ask('PATCH', `/api/projects/${id}`, { density: 512 });
+    await server.ask('PATCH', `/api/projects/${id}`, { name: 'North walls' });
+    expect(await density()).to.include({ name: 'North walls', density: 512 });
+    const { status } = await server.ask('PATCH', `/api/projects/${id}`, { density: 0 });
+    expect(status).to.equal(422);
+    await server.ask('PATCH', `/api/projects/${id}`, { density: null });
+    expect((await density()).density).to.equal(null);
+  });
+
   it('the lines that a project’s tiles use come with the most used first, own ones too', async () => {
     const { id } = await server.makeTile();
     const { body } = await server.ask('GET', `/api/tiles/${id}`);

@@ -21,6 +21,9 @@ const page = (path: string, load: () => Promise<{ Component: React.ComponentType
 const router = createBrowserRouter([
   page('/', async () => ({ Component: (await import('./yard/yard.tsx')).Yard })),
   page('/tiles/:id/:station', async () => ({ Component: (await import('./bench/page.tsx')).BenchPage })),
+  page('/tiles/:id/sheet', async () => ({
+    Component: (await import('./proof-sheet/proof-sheet-page.tsx')).ProofSheetPage,
+  })),
   page('/projects/:id/palettes', async () => ({
     Component: (await import('./palettes/palettes-page.tsx')).PalettesPage,
   })),

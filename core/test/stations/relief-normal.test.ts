@@ -110,6 +110,40 @@ describe('a detail normal', () => {
   });
 });
 
+describe('normals against the shape itself', () => {
+  it('err by at most 0.1° in the mean at 512 px, with waves of up to 32 to an edge, in 16 bits', () => {
+    const n = 512;
+    const waves = [
+      { fx: 3, fy: 2, a: 0.2, p: 0.3 },
+      { fx: 11, fy: -7, a: 0.08, p: 1.1 },
+      { fx: -20, fy: 17, a: 0.04, p: 2 },
+      { fx: 32, fy: 0, a: 0.03, p: 0 },
+      { fx: 5, fy: 32, a: 0.03, p: 4 },
+    ];
+    const turn = (x: number, y: number, w: (typeof waves)[number]) =>
+      (2 * Math.PI * (w.fx * x + w.fy * y)) / n + w.p;
+    const height = planeOf(n, n, (x, y) => waves.reduce((s, w) => s + w.a * Math.sin(turn(x, y, w)), 0.5));
+    const depth = 0.03;
+    const made = normalMap(height, { width: n, height: n }, depth, 1, 'sharp', 'up', TORUS);
+    const codes = made.planes.map((plane) => plane.map((v) => Math.round(((v + 1) / 2) * 65535) / 65535));
+    let sum = 0;
+    for (let y = 0; y < n; y++) {
+      for (let x = 0; x < n; x++) {
+        // Slopes over one edge of the tile; y runs down, green up.
+        const slope = (of: 'fx' | 'fy') =>
+          depth * waves.reduce((s, w) => s + w.a * 2 * Math.PI * w[of] * Math.cos(turn(x, y, w)), 0);
+        const truth = [-slope('fx'), slope('fy'), 1];
+        const length = Math.hypot(...truth);
+        const i = y * n + x;
+        const got = codes.map((plane) => 2 * plane[i] - 1);
+        const dot = truth.reduce((s, v, c) => s + v * got[c], 0) / (length * Math.hypot(...got));
+        sum += (180 / Math.PI) * Math.acos(Math.min(1, dot));
+      }
+    }
+    expect(sum / (n * n)).to.be.at.most(0.1);
+  });
+});
+
 describe('the normal by itself', () => {
   it('takes fine detail the height has not, and softness the height keeps', async () => {
     const plain = await relief({});

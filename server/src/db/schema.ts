@@ -7,6 +7,8 @@ const moment = (name: string) => integer(name, { mode: 'timestamp_ms' });
 export const project = sqliteTable('project', {
   id: id(),
   name: text('name').notNull(),
+  /** Texel density that the game wants, in px per metre; null where none is. */
+  density: real('density'),
   createdAt: moment('created_at').notNull(),
   /** Deleting is soft, so that it can be undone. */
   deletedAt: moment('deleted_at'),

@@ -10,6 +10,19 @@ import { removal } from './removal.ts';
 
 const named = v.strictObject({ name: nameSchema });
 
+const changes = v.strictObject({
+  name: v.optional(nameSchema),
+  density: v.optional(
+    v.nullable(
+      v.pipe(
+        v.number('A texel density is a number.'),
+        v.minValue(1, 'A texel density is at least 1 px per metre.'),
+        v.maxValue(100_000, 'A texel density is at most 100 000 px per metre.'),
+      ),
+    ),
+  ),
+});
+
 /** The row of a project that is not deleted. @throws Problem `not_found`. */
 export async function projectRow(db: Database, id: string) {
   const row = await db.query.project.findFirst({ where: and(eq(project.id, id), isNull(project.deletedAt)) });
@@ -21,7 +34,7 @@ export const projectRoutes = (db: Database) =>
   new Hono()
     .get('/', async (c) => {
       const projects = await db
-        .select({ id: project.id, name: project.name, tiles: count(tile.id) })
+        .select({ id: project.id, name: project.name, density: project.density, tiles: count(tile.id) })
         .from(project)
         .leftJoin(tile, and(eq(tile.projectId, project.id), isNull(tile.deletedAt)))
         .where(isNull(project.deletedAt))
@@ -35,12 +48,12 @@ export const projectRoutes = (db: Database) =>
         .insert(project)
         .values({ id: newId(), name, createdAt: new Date() })
         .returning();
-      return c.json({ project: { id: made.id, name: made.name, tiles: 0 } }, 201);
+      return c.json({ project: { id: made.id, name: made.name, density: null, tiles: 0 } }, 201);
     })
     .patch('/:id', async (c) => {
       const row = await projectRow(db, c.req.param('id'));
-      const { name } = await bodyOf(c, named);
-      await db.update(project).set({ name }).where(eq(project.id, row.id));
-      return c.json({ project: { id: row.id, name } });
+      const { name = row.name, density = row.density } = await bodyOf(c, changes);
+      await db.update(project).set({ name, density }).where(eq(project.id, row.id));
+      return c.json({ project: { id: row.id, name, density } });
     })
     .route('/', removal(db, project, 'project'));

@@ -3,13 +3,22 @@ import Typography from '@mui/material/Typography';
 import type { VerdictState } from '@zesty-tile/core';
 import { GREY } from '../theme.ts';
 import { VerdictWords } from '../verdict.tsx';
+import { DensityField } from './density-field.tsx';
 import type { YardTile } from './queries.ts';
 import { worstOf } from './worst.ts';
 
 const WORDS: Record<VerdictState, string> = { fine: 'fine', look: 'to look at', wrong: 'wrong' };
 
 /** What stands beside the tiles while none is chosen: how the project does. */
-export function ProjectSheet({ name, tiles }: { name: string; tiles: YardTile[] }) {
+export function ProjectSheet({
+  projectId,
+  name,
+  tiles,
+}: {
+  projectId: string;
+  name: string;
+  tiles: YardTile[];
+}) {
   const states = tiles.flatMap(({ look }) => (look ? [worstOf(look.verdicts).state] : []));
   const unmeasured = tiles.length - states.length;
   return (
@@ -52,6 +61,7 @@ export function ProjectSheet({ name, tiles }: { name: string; tiles: YardTile[] 
         })}
         {unmeasured > 0 && <span style={{ color: GREY.soft }}>{unmeasured} not measured yet</span>}
       </div>
+      <DensityField projectId={projectId} />
       <Typography color="text.secondary">
         Choose a tile to see it lit, with its maps and figures. Choose it once more to open it.
       </Typography>

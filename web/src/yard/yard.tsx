@@ -138,7 +138,9 @@ export function Yard() {
               onClose={() => choose(null)}
             />
           ) : (
-            open && tiles && tiles.length > 0 && <ProjectSheet name={open.name} tiles={tiles} />
+            open &&
+            tiles &&
+            tiles.length > 0 && <ProjectSheet projectId={open.id} name={open.name} tiles={tiles} />
           )}
         </Box>
       </Box>

@@ -2,12 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Popover from '@mui/material/Popover';
 import { type NumberSetting, number } from '@zesty-tile/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Choices } from '../choices.tsx';
 import { FlagDial } from '../dials/flag-dial.tsx';
 import { NumberDial } from '../dials/number-dial.tsx';
 import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
+import { readShape } from './own-shape.ts';
 import { type Around, useSill } from './state.ts';
 import { STILL_SIZES, takeStill } from './still.tsx';
 
@@ -73,6 +74,47 @@ async function save(edge: number, name: string): Promise<void> {
   URL.revokeObjectURL(link.href);
 }
 
+/** Takes a shape of one's own from a file. */
+function OwnShapeRow() {
+  const file = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState('');
+  const own = useSill((s) => s.own);
+  const take = async (given: File | undefined) => {
+    if (!given) return;
+    try {
+      const shape = await readShape(given);
+      setProblem('');
+      useSill.setState({ own: shape, shape: 'own' });
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    }
+  };
+  return (
+    <>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 34 }}>
+        <span style={{ flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+          {own ? own.name : 'Own shape'}
+        </span>
+        <Button sx={pressable(false)} onClick={() => file.current?.click()}>
+          glTF or OBJ …
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept=".glb,.gltf,.obj"
+          aria-label="Shape file"
+          onChange={(event) => {
+            void take(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </Box>
+      {problem && <div role="alert">{problem}</div>}
+    </>
+  );
+}
+
 /** How the light of the Sill is set, how often the tile is laid, and a still of it. */
 export function LightPanel() {
   const { around, exposure, tone, times, turning, shape } = useSill();
@@ -131,6 +173,7 @@ export function LightPanel() {
             onChange={(value) => useSill.setState({ tone: value })}
           />
         </Box>
+        <OwnShapeRow />
         <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', minHeight: 34 }}>
           <span>Still, PNG</span>
           <Box sx={{ display: 'flex', gap: 0.5 }}>

@@ -2,7 +2,7 @@ import * as THREE from 'three';
 import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 import type { Size } from '../floor/geometry.ts';
 
-export const SHAPES = ['slab', 'ball', 'block', 'post', 'nook'] as const;
+export const SHAPES = ['slab', 'ball', 'block', 'post', 'nook', 'own'] as const;
 export type Shape = (typeof SHAPES)[number];
 
 export const SHAPE_WORDS: Record<Shape, string> = {
@@ -11,6 +11,7 @@ export const SHAPE_WORDS: Record<Shape, string> = {
   block: 'Block',
   post: 'Post',
   nook: 'Nook',
+  own: 'Own',
 };
 
 const BLOCK = 1.3;
@@ -24,6 +25,7 @@ const REPEATS: Record<Shape, [number, number]> = {
   block: [1, 1],
   post: [3, (3 * POST.height) / (2 * Math.PI * POST.radius)],
   nook: [1, 1],
+  own: [1, 1],
 };
 
 /** How often a tile repeats over a shape, across and down: its pixels stay square. */
@@ -40,6 +42,7 @@ export const TILE_EDGE: Record<Shape, number> = {
   block: BLOCK,
   post: (2 * Math.PI * POST.radius) / 3,
   nook: NOOK,
+  own: 1,
 };
 
 /** Shapes without sharp edges, which relief may move without tearing them. */
@@ -49,6 +52,7 @@ export const IS_WHOLE: Record<Shape, boolean> = {
   block: false,
   post: true,
   nook: false,
+  own: false,
 };
 
 /** From where a shape is seen, and half of what must fit in view. */
@@ -58,6 +62,7 @@ export const STANCES: Record<Shape, { half: number; from: [number, number, numbe
   block: { half: 1.22, from: [0, 0.42, 0.91] },
   post: { half: 1.16, from: [0, 0.2, 0.98] },
   nook: { half: 1.26, from: [0, 0.5, 0.87] },
+  own: { half: 1.1, from: [0.3, 0.3, 0.9] },
 };
 
 function nook(parts: number): THREE.BufferGeometry {
@@ -75,7 +80,7 @@ function nook(parts: number): THREE.BufferGeometry {
   return whole.rotateY(-Math.PI / 4);
 }
 
-function bodyOf(shape: Shape, parts: (count: number) => number): THREE.BufferGeometry {
+function bodyOf(shape: Exclude<Shape, 'own'>, parts: (count: number) => number): THREE.BufferGeometry {
   switch (shape) {
     case 'slab':
       return new THREE.PlaneGeometry(2, 2, parts(256), parts(256));
@@ -91,7 +96,7 @@ function bodyOf(shape: Shape, parts: (count: number) => number): THREE.BufferGeo
 }
 
 /** A shape whose v runs from the picture's top downwards; `density` scales how finely it is divided. */
-export function shapeOf(shape: Shape, density: number): THREE.BufferGeometry {
+export function shapeOf(shape: Exclude<Shape, 'own'>, density: number): THREE.BufferGeometry {
   const geometry = bodyOf(shape, (count) => Math.round(count * density));
   const uv = geometry.getAttribute('uv');
   for (let i = 0; i < uv.count; i++) uv.setY(i, 1 - uv.getY(i));

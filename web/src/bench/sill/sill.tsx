@@ -34,6 +34,7 @@ export function Sill() {
   const hasMaps = useBench((s) => s.maps !== null);
   const hasAlpha = useBench((s) => s.maps?.opacity != null);
   const { shape, sun, show, grown, around } = useSill();
+  const hasOwn = useSill((s) => s.own !== null);
   const select = { bgcolor: GREY.card, fontSize: 12.5, '& .MuiSelect-select': { py: 0.4 } };
   return (
     <Box
@@ -54,7 +55,10 @@ export function Sill() {
         <Choices
           label="Shape"
           value={shape}
-          options={SHAPES.map((value) => ({ value, words: SHAPE_WORDS[value] }))}
+          options={SHAPES.filter((value) => value !== 'own' || hasOwn).map((value) => ({
+            value,
+            words: SHAPE_WORDS[value],
+          }))}
           onChange={(next: Shape) => useSill.setState({ shape: next })}
         />
         <Select
@@ -76,22 +80,26 @@ export function Sill() {
             </MenuItem>
           ))}
         </Select>
-        <Select
-          size="small"
-          value={around.name}
-          inputProps={{ 'aria-label': 'What lies around' }}
-          onChange={(event) =>
-            useSill.setState({ around: { ...around, name: event.target.value as SurroundingsName } })
-          }
-          sx={select}
-        >
-          {SURROUNDINGS.map((name) => (
-            <MenuItem key={name} value={name}>
-              {SURROUNDINGS_WORDS[name]}
-            </MenuItem>
-          ))}
-        </Select>
-        <LightPanel />
+        {show !== 'eye' && (
+          <>
+            <Select
+              size="small"
+              value={around.name}
+              inputProps={{ 'aria-label': 'What lies around' }}
+              onChange={(event) =>
+                useSill.setState({ around: { ...around, name: event.target.value as SurroundingsName } })
+              }
+              sx={select}
+            >
+              {SURROUNDINGS.map((name) => (
+                <MenuItem key={name} value={name}>
+                  {SURROUNDINGS_WORDS[name]}
+                </MenuItem>
+              ))}
+            </Select>
+            <LightPanel />
+          </>
+        )}
         <Tooltip title={grown ? 'Shrink the Sill (L)' : 'Let the Sill fill the work (L)'}>
           <Button
             aria-pressed={grown}

@@ -1,5 +1,6 @@
 import type { MapName } from '@zesty-tile/core';
 import { create } from 'zustand';
+import type { OwnShape } from './own-shape.ts';
 import type { Shape } from './shapes.ts';
 import type { SurroundingsName } from './surroundings.ts';
 
@@ -39,6 +40,8 @@ export interface Around {
 
 interface SillState {
   shape: Shape;
+  /** A shape from a file, where one was given. */
+  own: OwnShape | null;
   around: Around;
   /** In stops. */
   exposure: number;
@@ -58,6 +61,7 @@ interface SillState {
 
 export const useSill = create<SillState>(() => ({
   shape: 'slab',
+  own: null,
   around: { name: 'overcast', turn: 0, strength: 1, background: false },
   exposure: 0,
   tone: 'neutral',

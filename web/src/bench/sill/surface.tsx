@@ -4,7 +4,7 @@ import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
 import { IS_WHOLE, repeatsOf, type Shape, shapeOf, TILE_EDGE } from './shapes.ts';
 import { isSoftware } from './software.ts';
-import { type Show, SILL_MAPS, type SillMap } from './state.ts';
+import { type Show, SILL_MAPS, type SillMap, useSill } from './state.ts';
 import { aloneOf, heightTexture, textureOf } from './textures.ts';
 
 interface SurfaceProps {
@@ -131,7 +131,13 @@ export function Surface({ maps: latest, shape, show, off, times }: SurfaceProps)
   const gl = useThree((state) => state.gl);
   const invalidate = useThree((state) => state.invalidate);
   const software = useMemo(() => isSoftware(gl.getContext()), [gl]);
-  const geometry = useMemo(() => shapeOf(shape, software ? 0.35 : 1), [shape, software]);
+  const own = useSill((s) => s.own);
+  const geometry = useMemo(
+    () =>
+      (shape === 'own' ? own?.geometry.clone() : undefined) ??
+      shapeOf(shape === 'own' ? 'ball' : shape, software ? 0.35 : 1),
+    [shape, own, software],
+  );
   const maps = useRested(latest, software ? REST_MS : 0);
   const alone = (SILL_MAPS as readonly string[]).includes(show) ? (show as SillMap) : null;
   const textures = useTextures(maps, Math.min(8, gl.capabilities.getMaxAnisotropy()), alone);

@@ -7,7 +7,8 @@ import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { STATION_WORDS } from '../../bench/words.ts';
 import { FIGURES, GREY } from '../../theme.ts';
-import { SIGN, STATE_COLOUR } from '../../verdict.tsx';
+import { SIGN, STATE_COLOUR, VerdictWords } from '../../verdict.tsx';
+import { useProjects } from '../../yard/queries.ts';
 import { toneDown, useProof } from './use-proof.ts';
 
 const percent = (share: number) => `${Math.round(100 * share)}%`;
@@ -85,7 +86,14 @@ function AllVerdicts() {
   const tileId = useBench((s) => s.tileId);
   return (
     <Box component="section" aria-label="All verdicts" sx={{ display: 'grid', gap: 0.25 }}>
-      <Typography variant="h2">All verdicts</Typography>
+      <Box sx={{ display: 'flex', alignItems: 'center' }}>
+        <Typography variant="h2" sx={{ flex: 1 }}>
+          All verdicts
+        </Typography>
+        <Button sx={pressable(false)} component={Link} to={`/tiles/${tileId}/sheet`}>
+          Proof sheet
+        </Button>
+      </Box>
       {STATION_NAMES.map((name) => {
         const verdict = found[name]?.verdict;
         return (
@@ -119,10 +127,34 @@ function AllVerdicts() {
   );
 }
 
+/** A density that is off by more than this factor is worth a look. */
+const SLACK = 1.5;
+
+/** The tile's pixels for each metre against what the project wants. */
+function Density() {
+  const { size, edgeMetres } = useBench((s) => s.recipe.stations.square);
+  const projectId = useBench((s) => s.projectId);
+  const { data } = useProjects();
+  const wanted = data?.projects.find(({ id }) => id === projectId)?.density ?? null;
+  if (wanted === null) return null;
+  const has = size / edgeMetres;
+  const isOff = has > wanted * SLACK || has < wanted / SLACK;
+  return (
+    <Box data-testid="density">
+      <VerdictWords
+        state={isOff ? 'look' : 'fine'}
+        words={`${Math.round(has)} px per metre; the project wants ${wanted}.`}
+      />
+      {isOff && ' Choose another size or edge in Square.'}
+    </Box>
+  );
+}
+
 /** What Proof offers beside its dials. */
 export function ProofTools() {
   return (
     <>
+      <Density />
       <Spots />
       <AllVerdicts />
     </>

@@ -1,0 +1,61 @@
+import * as THREE from 'three';
+import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
+
+/** A shape of one's own: fitted into a ball of radius 1, its v running downwards. */
+export interface OwnShape {
+  name: string;
+  geometry: THREE.BufferGeometry;
+}
+
+/** Everything a file holds as one geometry, in its own place, with what the Sill needs of it. @throws Error in plain words. */
+function wholeOf(root: THREE.Object3D, flipV: boolean): THREE.BufferGeometry {
+  root.updateMatrixWorld(true);
+  const parts: THREE.BufferGeometry[] = [];
+  root.traverse((object) => {
+    const { geometry, isMesh } = object as THREE.Mesh;
+    if (!isMesh || !geometry?.getAttribute('uv')) return;
+    const plain = geometry.index ? geometry.toNonIndexed() : geometry.clone();
+    const part = new THREE.BufferGeometry();
+    part.setAttribute('position', plain.getAttribute('position'));
+    part.setAttribute('uv', plain.getAttribute('uv'));
+    const normal = plain.getAttribute('normal');
+    if (normal) part.setAttribute('normal', normal);
+    else part.computeVertexNormals();
+    parts.push(part.applyMatrix4(object.matrixWorld));
+  });
+  if (parts.length === 0) {
+    throw new Error('No part of this shape has texture coordinates. Unwrap it, then export it again.');
+  }
+  const whole = mergeGeometries(parts);
+  for (const part of parts) part.dispose();
+  whole.computeBoundingSphere();
+  const { center, radius } = whole.boundingSphere!;
+  if (!(radius > 0)) throw new Error('The shape has no size.');
+  whole.translate(-center.x, -center.y, -center.z).scale(1 / radius, 1 / radius, 1 / radius);
+  if (flipV) {
+    const uv = whole.getAttribute('uv');
+    for (let i = 0; i < uv.count; i++) uv.setY(i, 1 - uv.getY(i));
+  }
+  return whole;
+}
+
+/** Reads a glTF (binary, or with everything in it) or an OBJ file. @throws Error in plain words. */
+export async function readShape(file: File): Promise<OwnShape> {
+  const name = file.name;
+  if (/\.obj$/i.test(name)) {
+    const { OBJLoader } = await import('three/examples/jsm/loaders/OBJLoader.js');
+    // OBJ counts v upwards.
+    return { name, geometry: wholeOf(new OBJLoader().parse(await file.text()), true) };
+  }
+  if (!/\.(glb|gltf)$/i.test(name)) {
+    throw new Error(`${name} is no shape this program reads. Give a glTF (.glb, .gltf) or an OBJ file.`);
+  }
+  const { GLTFLoader } = await import('three/examples/jsm/loaders/GLTFLoader.js');
+  let scene: THREE.Group;
+  try {
+    ({ scene } = await new GLTFLoader().parseAsync(await file.arrayBuffer(), ''));
+  } catch {
+    throw new Error(`${name} cannot be read. Give it as .glb, or as .gltf with everything inside.`);
+  }
+  return { name, geometry: wholeOf(scene, false) };
+}
