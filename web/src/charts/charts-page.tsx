@@ -4,7 +4,8 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { CHART } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
+import { ImportJson } from '../api/import-json.tsx';
 import { wordsOf } from '../api/words-of.ts';
 import { Sheet } from '../head.tsx';
 import { CARD, FIGURES, GREY } from '../theme.ts';
@@ -18,7 +19,6 @@ import { useCharts, useChartWork } from './use-charts.ts';
 export function ChartsPage() {
   const { data, error } = useCharts();
   const work = useChartWork();
-  const file = useRef<HTMLInputElement>(null);
   const [search, setSearch] = useState('');
   const { enqueueSnackbar } = useSnackbar();
   useEffect(() => {
@@ -45,19 +45,7 @@ export function ChartsPage() {
         >
           New chart
         </Button>
-        <Button onClick={() => file.current?.click()}>Import JSON</Button>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          hidden
-          aria-label="Chart file"
-          onChange={(event) => {
-            const [given] = event.target.files ?? [];
-            event.target.value = '';
-            if (given) void tried(bringIn(given));
-          }}
-        />
+        <ImportJson label="Chart file" onFile={(given) => void tried(bringIn(given))} />
         <TextField
           placeholder="Find a line"
           value={search}

@@ -2,8 +2,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { useParams } from 'react-router';
+import { ImportJson } from '../api/import-json.tsx';
 import { wordsOf } from '../api/words-of.ts';
 import { Sheet } from '../head.tsx';
 import { useProjects } from '../yard/queries.ts';
@@ -17,7 +18,6 @@ export function PalettesPage() {
   const { data: projects } = useProjects();
   const { data: palettes, error } = usePalettes(id);
   const work = usePaletteWork(id);
-  const file = useRef<HTMLInputElement>(null);
   const { enqueueSnackbar } = useSnackbar();
   const project = projects?.projects.find((one) => one.id === id);
   useEffect(() => {
@@ -44,19 +44,7 @@ export function PalettesPage() {
         >
           New palette
         </Button>
-        <Button onClick={() => file.current?.click()}>Import JSON</Button>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,application/json"
-          hidden
-          aria-label="Palette file"
-          onChange={(event) => {
-            const [given] = event.target.files ?? [];
-            event.target.value = '';
-            if (given) void tried(bringIn(given));
-          }}
-        />
+        <ImportJson label="Palette file" onFile={(given) => void tried(bringIn(given))} />
       </Box>
       {palettes?.length === 0 && (
         <Typography>

@@ -59,7 +59,7 @@ async function contributions(
       }),
     );
   }
-  // The same picture read as grey where a given normal map has no height is no part of it.
+  // Occlusion that was not asked for has no part in it.
   return found.filter(({ values }) => values.length === join.picture.planes[0].length);
 }
 

@@ -16,6 +16,9 @@ const settings = {
   }),
 };
 
+/** From here on a spot is plainly seen; below, one has to look for it. */
+const PLAIN = 10;
+
 /** Proof: what will be noticed when the tile is laid in the game. */
 export const proof = station({
   name: 'proof',
@@ -29,15 +32,16 @@ export const proof = station({
     const figure = repeatFigure(repeats);
     const density = frame.wantedSize / frame.edgeMetres;
     const count = repeats.length;
+    const isPlain = count > 0 && repeats[0].strength >= PLAIN;
     const words =
       count === 0
         ? 'Nothing stands out: from afar no spot will be seen repeating.'
-        : `${count === 1 ? 'One spot stands' : `${count} spots stand`} out and will be seen repeating; the strongest ${repeats[0].strength.toFixed(1)} times the usual.`;
+        : `${count === 1 ? 'One spot stands' : `${count} spots stand`} out ${isPlain ? 'and will be seen repeating' : 'a little where the tile repeats'}; the strongest ${repeats[0].strength.toFixed(1)} times the usual.`;
     return {
-      state: count > 0 ? 'look' : 'fine',
+      state: isPlain ? 'look' : 'fine',
       brief: count === 0 ? 'nothing repeats' : count === 1 ? '1 spot repeats' : `${count} spots repeat`,
       sentence: `${words} The tile has ${density.toFixed(0)} pixels for each metre.`,
-      advice: count > 0 ? 'Tone the spots down, or repair them at Join.' : '',
+      advice: isPlain ? 'Tone the spots down, or repair them at Join.' : '',
       figures: [
         { id: 'repeat', label: 'Repeat figure', value: figure, unit: '', digits: 1 },
         { id: 'density', label: 'Texel density', value: density, unit: 'px/m' },

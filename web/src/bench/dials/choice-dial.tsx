@@ -1,11 +1,10 @@
 import Autocomplete from '@mui/material/Autocomplete';
-import Box from '@mui/material/Box';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
 import type { ChoiceSetting } from '@zesty-tile/core';
 import { GREY } from '../../theme.ts';
-import { DialName } from './dial-name.tsx';
+import { DialRow } from './dial-row.tsx';
 
 interface ChoiceDialProps {
   setting: ChoiceSetting;
@@ -19,20 +18,7 @@ const LONG = 12;
 export function ChoiceDial({ setting, value, onChange }: ChoiceDialProps) {
   const words = (option: string | number) => setting.names[setting.options.indexOf(option)] ?? String(option);
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '92px minmax(0, 1fr)',
-        alignItems: 'center',
-        gap: 1,
-        minHeight: 34,
-      }}
-    >
-      <DialName
-        setting={setting}
-        changed={value !== setting.default}
-        onReset={() => onChange(setting.default)}
-      />
+    <DialRow setting={setting} changed={value !== setting.default} onReset={() => onChange(setting.default)}>
       {setting.options.length > LONG ? (
         <Autocomplete
           size="small"
@@ -68,6 +54,6 @@ export function ChoiceDial({ setting, value, onChange }: ChoiceDialProps) {
           ))}
         </Select>
       )}
-    </Box>
+    </DialRow>
   );
 }

@@ -1,4 +1,3 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { type DataSetting, hexOfLinear } from '@zesty-tile/core';
 import { ColourField } from '../../palettes/colour-field.tsx';
@@ -7,7 +6,7 @@ import { FIGURES, GREY } from '../../theme.ts';
 import { endPick, startPick } from '../floor/use-pick.ts';
 import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
-import { DialName } from './dial-name.tsx';
+import { DialRow } from './dial-row.tsx';
 
 interface ColourDialProps {
   setting: DataSetting;
@@ -19,20 +18,12 @@ interface ColourDialProps {
 export function ColourDial({ setting, value, onChange }: ColourDialProps) {
   const { data: palettes } = usePalettes(useBench((s) => s.projectId));
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '92px auto 1fr auto',
-        alignItems: 'center',
-        gap: 1,
-        minHeight: 34,
-      }}
+    <DialRow
+      setting={setting}
+      changed={value !== setting.default}
+      onReset={() => onChange(setting.default)}
+      columns="auto 1fr auto"
     >
-      <DialName
-        setting={setting}
-        changed={value !== setting.default}
-        onReset={() => onChange(setting.default)}
-      />
       <ColourField
         label={setting.label}
         hex={value}
@@ -56,6 +47,6 @@ export function ColourDial({ setting, value, onChange }: ColourDialProps) {
       >
         Pick
       </Button>
-    </Box>
+    </DialRow>
   );
 }

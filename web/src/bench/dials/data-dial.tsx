@@ -1,7 +1,6 @@
-import Box from '@mui/material/Box';
 import { type DataSetting, stableJson } from '@zesty-tile/core';
 import { GREY } from '../../theme.ts';
-import { DialName } from './dial-name.tsx';
+import { DialRow } from './dial-row.tsx';
 
 interface DataDialProps {
   setting: DataSetting;
@@ -12,15 +11,12 @@ interface DataDialProps {
 /** One row for what is set by hand on the picture: what it is in words, and the way back. */
 export function DataDial({ setting, value, onChange }: DataDialProps) {
   return (
-    <Box
-      sx={{ display: 'grid', gridTemplateColumns: '92px 1fr', alignItems: 'center', gap: 1, minHeight: 34 }}
+    <DialRow
+      setting={setting}
+      changed={stableJson(value) !== stableJson(setting.default)}
+      onReset={() => onChange(setting.default)}
     >
-      <DialName
-        setting={setting}
-        changed={stableJson(value) !== stableJson(setting.default)}
-        onReset={() => onChange(setting.default)}
-      />
       <span style={{ color: GREY.soft }}>{setting.words(value)}</span>
-    </Box>
+    </DialRow>
   );
 }

@@ -1,8 +1,7 @@
-import Box from '@mui/material/Box';
 import { type ChoiceSetting, type LineChoice, NO_LINE } from '@zesty-tile/core';
 import { LineField } from '../../charts/line-field.tsx';
 import { useBench } from '../state.ts';
-import { DialName } from './dial-name.tsx';
+import { DialRow } from './dial-row.tsx';
 
 /** One row for the line of the chart that a station is held against. */
 export function LineDial({ station, setting }: { station: 'gauge' | 'finish'; setting: ChoiceSetting }) {
@@ -11,20 +10,11 @@ export function LineDial({ station, setting }: { station: 'gauge' | 'finish'; se
   const change = ({ line, ownLine }: LineChoice) =>
     useBench.getState().setDials(station, { line, ownLine }, `${station} line`);
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '92px minmax(0, 1fr)',
-        alignItems: 'center',
-        gap: 1,
-        minHeight: 34,
-      }}
+    <DialRow
+      setting={setting}
+      changed={line !== setting.default}
+      onReset={() => change({ line: NO_LINE, ownLine: null })}
     >
-      <DialName
-        setting={setting}
-        changed={line !== setting.default}
-        onReset={() => change({ line: NO_LINE, ownLine: null })}
-      />
       <LineField
         label={setting.label}
         value={{ line, ownLine }}
@@ -32,6 +22,6 @@ export function LineDial({ station, setting }: { station: 'gauge' | 'finish'; se
         projectId={projectId}
         onChange={change}
       />
-    </Box>
+    </DialRow>
   );
 }

@@ -2,13 +2,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { contentKey, type Recipe } from '@zesty-tile/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Section } from '../../bench/dials/section.tsx';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { engineNow } from '../../bench/use-engine.ts';
 import type { ShownView } from '../../engine/protocol.ts';
 import { GREY } from '../../theme.ts';
+import { LitChoice } from '../lit-choice.tsx';
 import { litSlopes } from './lit-slopes.ts';
 
 /** Edge of the tile that is made for it, and how much of it is shown. */
@@ -48,48 +49,28 @@ function Reading({
   green,
   degrees,
   way,
-  chosen,
 }: {
   picture: ShownView | null | undefined;
   green: 1 | -1;
   degrees: number;
   way: Way;
-  chosen: boolean;
 }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const context = canvas.current?.getContext('2d');
-    if (!context || !picture) return;
+  const polarity = useBench((s) => s.recipe.stations.relief.polarity);
+  const lit = useMemo(() => {
+    if (!picture) return null;
     const image = new ImageData(SHOWN, SHOWN);
     litSlopes(image, picture.planes, picture.width, green, degrees);
-    context.putImageData(image, 0, 0);
+    return image;
   }, [picture, green, degrees]);
   return (
-    <Box
-      component="button"
-      type="button"
-      aria-pressed={chosen}
-      onClick={() => useBench.getState().setDial('relief', 'polarity', way)}
-      sx={{
-        p: 0,
-        border: `2px solid ${chosen ? GREY.ink : GREY.line}`,
-        borderRadius: 1,
-        overflow: 'hidden',
-        bgcolor: chosen ? GREY.ink : GREY.card,
-        color: chosen ? GREY.onInk : GREY.ink,
-        cursor: 'pointer',
-        font: 'inherit',
-      }}
-    >
-      <canvas
-        ref={canvas}
-        width={SHOWN}
-        height={SHOWN}
-        data-drawn={picture ? way : undefined}
-        style={{ display: 'block', width: '100%' }}
-      />
-      <div style={{ padding: '2px 4px' }}>{way === 'bright' ? 'Bright is high' : 'Dark is high'}</div>
-    </Box>
+    <LitChoice
+      words={way === 'bright' ? 'Bright is high' : 'Dark is high'}
+      edge={SHOWN}
+      chosen={polarity === way}
+      onChoose={() => useBench.getState().setDial('relief', 'polarity', way)}
+      picture={lit}
+      drawn={way}
+    />
   );
 }
 
@@ -103,7 +84,6 @@ export const BothWays = () => (
 function Readings() {
   const [turning, setTurning] = useState(() => !matchMedia('(prefers-reduced-motion: reduce)').matches);
   const [degrees, setDegrees] = useState(315);
-  const polarity = useBench((s) => s.recipe.stations.relief.polarity);
   const green = useBench((s) => (s.recipe.stations.relief.normalY === 'up' ? 1 : -1));
   const { data } = useNormals();
   const isReady = Boolean(data?.bright && data.dark);
@@ -124,14 +104,7 @@ function Readings() {
     <Box sx={{ display: 'grid', gap: 0.75 }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
         {WAYS.map((way) => (
-          <Reading
-            key={way}
-            picture={data?.[way]}
-            green={green}
-            degrees={degrees}
-            way={way}
-            chosen={polarity === way}
-          />
+          <Reading key={way} picture={data?.[way]} green={green} degrees={degrees} way={way} />
         ))}
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>

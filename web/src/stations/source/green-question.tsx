@@ -2,9 +2,8 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import type { GreenFound } from '@zesty-tile/core';
-import { useEffect, useRef } from 'react';
 import { answerOf, api } from '../../api/client.ts';
-import { GREY } from '../../theme.ts';
+import { LitChoice } from '../lit-choice.tsx';
 import { LIT_EDGE, litBothWays } from './lit-normal.ts';
 
 /** What a stored picture says of itself as a normal map. */
@@ -31,44 +30,6 @@ export function greenWords(found: GreenFound): string {
     : `It cannot be told where its green points (${measured}). Choose the picture in which bumps stand out.`;
 }
 
-function Reading({
-  picture,
-  way,
-  chosen,
-  onChoose,
-}: {
-  picture: ImageData | undefined;
-  way: 'up' | 'down';
-  chosen: boolean;
-  onChoose(): void;
-}) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    if (picture) canvas.current?.getContext('2d')?.putImageData(picture, 0, 0);
-  }, [picture]);
-  return (
-    <Box
-      component="button"
-      type="button"
-      aria-pressed={chosen}
-      onClick={onChoose}
-      sx={{
-        p: 0,
-        border: `2px solid ${chosen ? GREY.ink : GREY.line}`,
-        borderRadius: 1,
-        overflow: 'hidden',
-        bgcolor: chosen ? GREY.ink : GREY.card,
-        color: chosen ? GREY.onInk : GREY.ink,
-        cursor: 'pointer',
-        font: 'inherit',
-      }}
-    >
-      <canvas ref={canvas} width={LIT_EDGE} height={LIT_EDGE} style={{ display: 'block', width: '100%' }} />
-      <div style={{ padding: '2px 4px' }}>{WORDS[way]}</div>
-    </Box>
-  );
-}
-
 interface GreenQuestionProps {
   sha256: string;
   value: 'up' | 'down' | null;
@@ -91,10 +52,11 @@ export function GreenQuestion({ sha256, value, onChange }: GreenQuestionProps) {
       {found?.isNormal && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, maxWidth: 2 * LIT_EDGE + 20 }}>
           {(['up', 'down'] as const).map((way) => (
-            <Reading
+            <LitChoice
               key={way}
+              words={WORDS[way]}
+              edge={LIT_EDGE}
               picture={lit?.[way]}
-              way={way}
               chosen={value === way}
               onChoose={() => onChange(way)}
             />
