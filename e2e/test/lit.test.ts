@@ -136,7 +136,19 @@ describe('the Sill against a reference shading', () => {
       const { width, height } = (await page.locator('[data-sill] canvas').boundingBox())!;
       const away = 1.16 / Math.tan(HALF_ANGLE) / Math.min(1, width / height);
       const truth = reference(outputs as TileOutputs, green, away);
+      const apart = (codes: (number[] | null)[], data: Uint8Array, channels: number) => {
+        let sum = 0;
+        let count = 0;
+        codes.forEach((one, i) => {
+          if (!one) return;
+          for (let c = 0; c < 3; c++) sum += Math.abs(one[c] - data[i * channels + c]);
+          count += 3;
+        });
+        return sum / count;
+      };
+      const wrong = reference(outputs as TileOutputs, green === 1 ? -1 : 1, away);
       let mean = Number.POSITIVE_INFINITY;
+      let turned = 0;
       // The Sill follows when the dial rests.
       for (let tries = 0; tries < 10 && mean > 2; tries++) {
         const [download] = await Promise.all([
@@ -146,15 +158,11 @@ describe('the Sill against a reference shading', () => {
         const { data, info } = await sharp(await download.path())
           .raw()
           .toBuffer({ resolveWithObject: true });
-        let sum = 0;
-        let count = 0;
-        truth.forEach((codes, i) => {
-          if (!codes) return;
-          for (let c = 0; c < 3; c++) sum += Math.abs(codes[c] - data[i * info.channels + c]);
-          count += 3;
-        });
-        mean = sum / count;
+        mean = apart(truth, data, info.channels);
+        turned = apart(wrong, data, info.channels);
       }
+      // With its green turned over the same relief would be lit from below.
+      expect(turned).to.be.above(2 * mean);
       expect(mean).to.be.at.most(2);
     });
   }
