@@ -60,7 +60,7 @@ export { type SeamScore, seamScore } from './stations/join/score/score.ts';
 export { pictureSeams, type SeamFigures, seamFigures } from './stations/join/seam.ts';
 export { joins } from './stations/join/vectors.ts';
 export { findRepeats, type Repeat, repeatFigure } from './stations/proof/repeats.ts';
-export { BAND_COUNT, bandMillimetres } from './stations/relief/bands.ts';
+export { bandMillimetres } from './stations/relief/bands.ts';
 export type { ReliefDecision } from './stations/relief/decision.ts';
 export { normalMap } from './stations/relief/normal.ts';
 export { visibility } from './stations/relief/occlusion.ts';

@@ -168,7 +168,7 @@ describe('values of a tile', () => {
     await zones.getByRole('button', { name: /^Joints/ }).waitFor();
   });
 
-  it('a painted zone wraps over the edge, and its strokes are undone one by one', async () => {
+  it('a painted zone grows with its strokes, which are undone one by one', async () => {
     await open('pamments', 'finish');
     const zones = await unfold(page, 'Zones');
     await zones.getByRole('button', { name: 'By brush' }).last().click();

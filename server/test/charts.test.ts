@@ -1,16 +1,9 @@
 import { newRecipe } from '@zesty-tile/core';
 import { expect } from 'chai';
+import { TUFF } from '../../core/test/chart-line.ts';
 import { startServer, type TestServer } from './client.ts';
 
-const line = {
-  id: 'tuff',
-  name: 'Tuff',
-  group: 'stone',
-  kind: 'dielectric',
-  reflectance: [0.2, 0.3],
-  f0: 0.04,
-  roughness: [0.7, 0.9],
-};
+const line = TUFF;
 
 describe('charts', () => {
   let server: TestServer;

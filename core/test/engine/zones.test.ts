@@ -16,6 +16,7 @@ import {
   type TileOutputs,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
+import { TUFF } from '../chart-line.ts';
 import { farthest, noisePlane, planeOf } from '../fields.ts';
 import { zoneOf } from '../stations/run.ts';
 import { hostOf, photo, pixelsOf, recipeWith } from './host.ts';
@@ -176,11 +177,7 @@ describe('a set with specular and gloss', () => {
       return { ...pixels, data: codes(raster, true) };
     };
     const grey = {
-      ...pixelsOf(
-        gloss.channels === 1
-          ? new Raster(size, size, [gloss.planes[0], gloss.planes[0], gloss.planes[0]])
-          : gloss,
-      ),
+      ...pixelsOf(new Raster(size, size, [gloss.planes[0], gloss.planes[0], gloss.planes[0]])),
     };
     const glossCodes = codes(gloss, false);
     grey.data = Uint8Array.from({ length: 3 * size * size }, (_v, i) => glossCodes[Math.floor(i / 3)]);
@@ -243,15 +240,7 @@ describe('sizes of their own in a crate', () => {
 });
 
 describe('charts of one’s own', () => {
-  const line = {
-    id: 'tuff',
-    name: 'Tuff',
-    group: 'stone',
-    kind: 'dielectric',
-    reflectance: [0.2, 0.3],
-    f0: 0.04,
-    roughness: [0.7, 0.9],
-  };
+  const line = TUFF;
 
   it('that are sound have no problems; what is wrong is said with its line', () => {
     expect(

@@ -15,6 +15,7 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { fitPatches } from '../../src/stations/gauge/patches.ts';
+import { TUFF } from '../chart-line.ts';
 import { farthest, noisePlane, planeOf } from '../fields.ts';
 import { frameOf, joined, runStation, zoneOf } from './run.ts';
 
@@ -138,15 +139,7 @@ describe('zones of Gauge', () => {
 });
 
 describe('lines of own charts', () => {
-  const tuff: ChartLine = {
-    id: 'tuff',
-    name: 'Tuff',
-    group: 'stone',
-    kind: 'dielectric',
-    reflectance: [0.31, 0.33],
-    f0: 0.05,
-    roughness: [0.7, 0.72],
-  };
+  const tuff: ChartLine = { ...TUFF, reflectance: [0.31, 0.33], f0: 0.05, roughness: [0.7, 0.72] };
 
   it('serve Gauge and Finish like built-in ones', async () => {
     const own = { line: 'own', ownLine: tuff };
