@@ -154,6 +154,32 @@ async function strokeTimes(page: Page): Promise<number[]> {
   return times;
 }
 
+const BALL = { width: 366, height: 622 };
+
+/** ms of one frame of the finished ball at 366 × 622, drawn by the processor, for each way of showing depth; as the program measures it. */
+async function ballFrames(page: Page): Promise<{ depth: string; ms: number }[]> {
+  await page.locator('[data-sill="lit"]').waitFor();
+  await idle(page);
+  await page.getByRole('button', { name: 'Ball', exact: true }).click();
+  for (let round = 0; round < 3; round++) {
+    const view = page.viewportSize()!;
+    const { width, height } = (await page.locator('[data-sill] canvas').boundingBox())!;
+    await page.setViewportSize({
+      width: Math.round((view.width * BALL.width) / width),
+      height: Math.round(view.height + BALL.height - height),
+    });
+  }
+  await page.getByRole('button', { name: /^Depth:/ }).click();
+  await page.getByRole('button', { name: 'Measure all' }).click();
+  const found: { depth: string; ms: number }[] = [];
+  for (const depth of ['flat', 'one-step', 'ray-steps', 'true']) {
+    const cost = page.getByTestId(`cost-${depth}`).getByText(/ms a frame/);
+    found.push({ depth, ms: Number.parseFloat((await cost.textContent())!) });
+  }
+  await page.keyboard.press('Escape');
+  return found;
+}
+
 /** Median ms from a key on a dial to the painted picture, at 512 px in the browser; one row for each station. */
 export async function dialTimings(): Promise<{ work: string; ms: number; wanted: number }[]> {
   run('npm', ['run', '--silent', 'build']);
@@ -199,6 +225,15 @@ export async function dialTimings(): Promise<{ work: string; ms: number; wanted:
         .waitFor();
       rows.push({ work: `${dial} dial to the painted ${view}, ${SIZE}²`, ms: median(times), wanted });
     }
+    await page.goto(`${server.url}/tiles/${tiles[0].id}/relief`);
+    for (const { depth, ms } of await ballFrames(page)) {
+      rows.push({
+        work: `A frame of the ball, ${BALL.width}×${BALL.height}, ${depth}`,
+        ms,
+        wanted: depth.includes('step') ? 200 : 60,
+      });
+    }
+    await page.setViewportSize({ width: 1280, height: 800 });
     await withZone(server.url, tiles[0].id);
     await page.goto(`${server.url}/tiles/${tiles[0].id}/gauge`);
     await page.locator('[data-sill="lit"]').waitFor();

@@ -102,7 +102,6 @@ try {
   await shot('bench-square');
   await page.getByRole('button', { name: 'Pieces that tile …' }).click();
   await page.locator('[data-piece]').first().waitFor();
-  await shot('square-pieces');
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await page.getByRole('dialog').waitFor({ state: 'detached' });
   await open('crate', 'albedo');
@@ -152,7 +151,36 @@ try {
   await page.getByRole('button', { name: 'Nook' }).click();
   await open('proof', 'albedo');
   await page.locator('g[data-repeat]').first().waitFor();
+  await page.locator('[data-check="agree"]').waitFor();
   await shot('bench-proof');
+  await page.goto(server.url);
+  await page.locator('[data-tile="Terrace pamments"]').dblclick();
+  await page.locator('[data-sill="lit"]').waitFor();
+  await open('proof', 'albedo');
+  await page.getByRole('button', { name: 'Let the Sill fill the work (L)' }).click();
+  await page.getByRole('button', { name: 'Terrace', exact: true }).click();
+  for (const [part, tile] of [
+    ['wall', 'Limewashed stucco'],
+    ['pot', 'Verdigris copper'],
+  ]) {
+    await page.getByRole('combobox', { name: `Tile on the ${part}` }).click();
+    await page.getByRole('option', { name: tile }).click();
+    await page.locator('.MuiMenu-root').waitFor({ state: 'detached' });
+  }
+  await page.getByRole('button', { name: 'Shape …' }).click();
+  await page.getByRole('switch', { name: 'For scale' }).click();
+  await page.keyboard.press('Escape');
+  await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
+  await page.locator('[data-computing="0"]').waitFor();
+  await settled();
+  await shot('sill-terrace');
+  await page.getByRole('button', { name: 'Shrink the Sill (L)' }).click();
+  await page.getByRole('link', { name: 'Proof sheet' }).click();
+  await page.getByRole('button', { name: 'Save as PNG' }).waitFor();
+  await page.waitForLoadState('networkidle');
+  await page.setViewportSize({ width: 1280, height: 1130 });
+  await shot('proof-sheet');
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(server.url);
   await page.locator('[data-tile="Terrace pamments"]').dblclick();
   await page.locator('[data-sill="lit"]').waitFor();
@@ -191,10 +219,6 @@ try {
   await page.goto(`${server.url}/settings`);
   await page.getByRole('button', { name: 'Dim' }).click();
   await shot('settings-dim');
-  const { projects } = await (await fetch(`${server.url}/api/projects`)).json();
-  await page.goto(`${server.url}/projects/${projects[0].id}/palettes`);
-  await page.getByRole('button', { name: 'Add a colour' }).waitFor();
-  await shot('palettes-dim');
   await page.goto(server.url);
   await page.locator('[data-tile="Split-cane matting"]').click();
   await page.getByRole('button', { name: 'Open', exact: true }).click();

@@ -12,10 +12,12 @@ import {
 import {
   assignSetting,
   Engine,
+  type MapName,
   newRecipe,
   Problem,
   parseRecipe,
   picturesOf,
+  profileOf,
   type Recipe,
   type SourceRef,
   STATION_NAMES,
@@ -129,11 +131,11 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
     );
   }
   if (!options.force) {
-    for (const file of crateFileNames(
-      name,
-      recipe.stations.crate.profile,
-      facts.hasAlpha || recipe.stations.source.given.opacity !== undefined,
-    )) {
+    const { given } = recipe.stations.source;
+    const missing: MapName[] = [];
+    if (!facts.hasAlpha && !given.opacity) missing.push('opacity');
+    if (!given.emission) missing.push('emission');
+    for (const file of crateFileNames(name, profileOf(recipe.stations.crate), missing)) {
       if (await exists(join(options.out, file))) {
         throw new Problem(
           'exists',

@@ -104,12 +104,21 @@ describe('zesty bake', () => {
       }
     }));
 
-  it('carries alpha to an opacity map, and takes 16-bit grey and CMYK', () =>
+  it('carries alpha to an opacity map and a glow to an emission map, and takes 16-bit grey and CMYK', () =>
     inFolder(async (folder) => {
       const alpha = join(folder, 'leaf.png');
       await picture(300, 300, 4).png().toFile(alpha);
       expect((await zesty('bake', alpha, '--out', folder, '--size', '256', '--quiet')).code).to.equal(0);
       expect((await sharp(join(folder, 'leaf_opacity.png')).metadata()).channels).to.equal(1);
+      const glow = ['--role', `emission=${join(folder, 'glow.png')}`];
+      await picture(300, 300).png().toFile(join(folder, 'glow.png'));
+      const bake = ['bake', alpha, '--out', folder, '--size', '256', '--quiet', '--name', 'lamp', ...glow];
+      expect((await zesty(...bake)).code).to.equal(0);
+      expect((await sharp(join(folder, 'lamp_emission.png')).metadata()).channels).to.equal(3);
+      // What is there already is seen before anything is computed.
+      const { code: again, err: why } = await zesty(...bake);
+      expect(again).to.equal(2);
+      expect(why).to.include('lamp_albedo.png exists');
       const grey = join(folder, 'grey.tif');
       const values = Uint16Array.from({ length: 300 * 300 }, (_, i) => 20000 + 60 * (i % 300));
       await sharp(values, { raw: { width: 300, height: 300, channels: 1 } })

@@ -1,13 +1,17 @@
 import {
+  type CrateFile,
   type Evaluation,
+  type Format,
+  filesWithout,
   type Manifest,
+  type MapName,
   manifestOf,
-  PROFILES,
-  type ProfileName,
+  type Profile,
   type SourceRef,
 } from '@zesty-tile/core';
-import { encodePng } from './encode.ts';
+import { encodeFile } from './encode.ts';
 import { sha256Of } from './hash.ts';
+import { readBack } from './read-back.ts';
 
 /** One file of a crate, encoded. */
 export interface EncodedFile {
@@ -18,12 +22,14 @@ export interface EncodedFile {
 
 export const manifestName = (name: string): string => `${name}.tile.json`;
 
-const pictureName = (name: string, ending: string): string => `${name}_${ending}.png`;
+const EXTENSIONS: Record<Format, string> = { png: 'png', tiff: 'tif', jpeg: 'jpg', webp: 'webp', tga: 'tga' };
 
-/** Names of the files that a crate will have, the manifest last. */
-export function crateFileNames(name: string, profile: ProfileName, hasAlpha: boolean): string[] {
-  const files = PROFILES[profile].filter((file) => hasAlpha || !file.maps.includes('opacity'));
-  return [...files.map((file) => pictureName(name, file.ending)), manifestName(name)];
+const pictureName = (name: string, { ending, format }: Pick<CrateFile, 'ending' | 'format'>): string =>
+  `${name}_${ending}.${EXTENSIONS[format]}`;
+
+/** Names of the files that a crate will have, the manifest last; `missing` are maps that the tile has not. */
+export function crateFileNames(name: string, profile: Profile, missing: readonly MapName[]): string[] {
+  return [...filesWithout(profile, missing).map((file) => pictureName(name, file)), manifestName(name)];
 }
 
 /**
@@ -42,7 +48,7 @@ export async function encodeCrate(
   const encoding: Promise<Uint8Array>[] = [];
   const begin = (k: number) => {
     if (k >= files.length) return;
-    encoding[k] = encodePng(files[k]);
+    encoding[k] = encodeFile(files[k]);
     // It may fail while an earlier one is awaited; it is heard when its turn comes.
     encoding[k].catch(() => {});
   };
@@ -51,10 +57,11 @@ export async function encodeCrate(
     begin(k + 1);
     const bytes = await encoding[k];
     delete encoding[k];
+    const { most, mean } = await readBack(file, bytes);
     const sha256 = sha256Of(bytes);
-    const fileName = pictureName(name, file.ending);
+    const fileName = pictureName(name, file);
     await store({ name: fileName, bytes, sha256 });
-    written.push({ file, name: fileName, sha256 });
+    written.push({ file, name: fileName, sha256, readBack: { most, mean } });
   }
   const manifest = manifestOf(name, source, evaluation, written);
   const bytes = new TextEncoder().encode(`${JSON.stringify(manifest, null, 2)}\n`);

@@ -1,3 +1,4 @@
+import { crc32 } from 'node:zlib';
 import {
   type CrateFile,
   encodedPlanes,
@@ -10,22 +11,62 @@ import {
 } from '@zesty-tile/core';
 import sharp, { type Sharp } from 'sharp';
 import { decodeExr, isExr } from './exr.ts';
+import { encodeTgaFile } from './tga.ts';
+
+/** Signature and header of a PNG. */
+const PNG_HEAD = 33;
+
+/** A PNG with the chunk that says its values are sRGB, put in after its header. */
+function taggedSrgb(png: Uint8Array): Uint8Array {
+  const chunk = new Uint8Array(13);
+  const view = new DataView(chunk.buffer);
+  view.setUint32(0, 1);
+  chunk.set(new TextEncoder().encode('sRGB'), 4);
+  // Rendering intent: perceptual.
+  chunk[8] = 0;
+  view.setUint32(9, crc32(chunk.subarray(4, 9)));
+  const out = new Uint8Array(png.length + chunk.length);
+  out.set(png.subarray(0, PNG_HEAD));
+  out.set(chunk, PNG_HEAD);
+  out.set(png.subarray(PNG_HEAD), PNG_HEAD + chunk.length);
+  return out;
+}
+
+/** Of lossy colour; data in a lossy format is as near as it can be. */
+const COLOUR_QUALITY = 95;
+const DATA_QUALITY = 100;
 
 /**
- * A crate file as PNG, 8 or 16 bit. Colour carries an sRGB tag; data carries none, so that no reader
- * converts it.
+ * A crate file in its format, 8 or 16 bit. Colour carries an sRGB profile; data carries none, so that no reader
+ * converts it; TGA has no room for one. WebP holds data without loss.
  */
-export async function encodePng(file: CrateFile): Promise<Uint8Array> {
+export async function encodeFile(file: CrateFile): Promise<Uint8Array> {
+  if (file.format === 'tga') return encodeTgaFile(file);
   const { width, height, bits, kind } = file;
-  const channels = file.channels as 1 | 3;
+  const channels = file.channels as 1 | 3 | 4;
   const picture = sharp(file.samples(), {
     raw: { width, height, channels },
     limitInputPixels: false,
   });
   const space = channels === 1 ? (bits === 16 ? 'grey16' : 'b-w') : bits === 16 ? 'rgb16' : 'srgb';
   const tagged = picture.toColourspace(space);
-  const out = kind === 'colour' ? tagged.withIccProfile('srgb') : tagged;
-  return out.png({ compressionLevel: 5, adaptiveFiltering: true }).toBuffer();
+  // The codec brings 16 bits down to 8 on the way to a profile, so a PNG of 16 is tagged by its own chunk.
+  const out = kind === 'colour' && bits === 8 ? tagged.withIccProfile('srgb') : tagged;
+  const quality = kind === 'colour' ? COLOUR_QUALITY : DATA_QUALITY;
+  switch (file.format) {
+    case 'png': {
+      const png = await out.png({ compressionLevel: 5, adaptiveFiltering: true }).toBuffer();
+      return kind === 'colour' && bits === 16 ? taggedSrgb(png) : png;
+    }
+    case 'tiff':
+      return out.tiff({ compression: 'lzw', predictor: 'horizontal' }).toBuffer();
+    case 'jpeg':
+      return out.jpeg({ quality, chromaSubsampling: '4:4:4' }).toBuffer();
+    case 'webp':
+      return out
+        .webp(kind === 'colour' ? { quality, smartSubsample: true } : { lossless: true, exact: true })
+        .toBuffer();
+  }
 }
 
 /** A small lossless WebP of one map of a tile, `edge` px on its longer side, encoded as the map's own files are. */

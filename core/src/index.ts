@@ -2,6 +2,7 @@ export * from './chart/chart.ts';
 export * from './chart/own-chart.ts';
 export { hexOfLinear, linearOfHex } from './colour/hex.ts';
 export * from './colour/luminance.ts';
+export { type LuminanceBins, luminanceBins } from './colour/luminance-bins.ts';
 export * from './colour/oklab.ts';
 export * from './colour/srgb.ts';
 export { assignSetting } from './engine/assign.ts';
@@ -15,6 +16,8 @@ export * from './engine/needed.ts';
 export { picturesOf } from './engine/pictures.ts';
 export * from './engine/recipe.ts';
 export * from './engine/saved-recipe.ts';
+export { FAR_FILTERS, type FarFilter, type FarLook, farField } from './far/field.ts';
+export { mipChain } from './far/mips.ts';
 export { atrousBands } from './filters/atrous.ts';
 export { gaussian } from './filters/gaussian.ts';
 export * from './filters/gradient.ts';
@@ -33,9 +36,19 @@ export { reducePixels } from './reduce.ts';
 export * from './settings/settings.ts';
 export * from './stations/crate/maps.ts';
 export { safeName } from './stations/crate/names.ts';
+export {
+  type Channel,
+  FORMAT_BITS,
+  FORMATS,
+  type Format,
+  type Profile,
+  type ProfileFile,
+  profileProblems,
+} from './stations/crate/profile.ts';
 export * from './stations/crate/profiles.ts';
 export { encodedPlanes, quantise } from './stations/crate/quantise.ts';
-export type { CrateFile, CrateOutput } from './stations/crate/station.ts';
+export { smallerMap } from './stations/crate/smaller.ts';
+export { type CrateFile, type CrateOutput, profileOf } from './stations/crate/station.ts';
 export { drift } from './stations/even/drift.ts';
 export type { LeaveStroke } from './stations/even/leave.ts';
 export { excessShare, metallicOf, toMetallic } from './stations/finish/convert.ts';
@@ -59,6 +72,8 @@ export type { Spot } from './stations/join/score/patches.ts';
 export { type SeamScore, seamScore } from './stations/join/score/score.ts';
 export { pictureSeams, type SeamFigures, seamFigures } from './stations/join/seam.ts';
 export { joins } from './stations/join/vectors.ts';
+export { type Agreement, agreementOf } from './stations/proof/agreement.ts';
+export { type Check, checksOf } from './stations/proof/checks.ts';
 export { findRepeats, type Repeat, repeatFigure } from './stations/proof/repeats.ts';
 export { bandMillimetres } from './stations/relief/bands.ts';
 export type { ReliefDecision } from './stations/relief/decision.ts';

@@ -1,5 +1,4 @@
 import { readFile } from 'node:fs/promises';
-import { createRequire } from 'node:module';
 import { sourceHost } from '@zesty-tile/codecs';
 import {
   Engine,
@@ -14,9 +13,8 @@ import { demoPicture } from '@zesty-tile/demo';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import { reflected, type Triple, unit } from '../../core/src/lit/shade.ts';
+import { setFigure, sharp, within } from './sill-view.ts';
 import { openStage, type Stage } from './stage.ts';
-
-const sharp = createRequire(new URL('../../codecs/package.json', import.meta.url))('sharp');
 
 const EDGE = 1024;
 const HALF_ANGLE = (21 * Math.PI) / 180;
@@ -95,11 +93,11 @@ describe('the Sill against a reference shading', () => {
     await page.getByRole('button', { name: 'All maps on' }).click();
     for (const map of ['Height', 'Occlusion']) await page.getByRole('checkbox', { name: map }).click();
     await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Light …' }).click();
-    await page.getByRole('button', { name: 'Cut off' }).click();
-    const strength = page.getByRole('textbox', { name: 'Strength, figure' }).last();
-    await strength.fill('0');
-    await strength.press('Enter');
+    await within(page, 'Light …', async () => {
+      await page.getByRole('button', { name: 'Cut off' }).click();
+      await setFigure(page, 'Strength', 0);
+    });
+    await page.getByRole('button', { name: 'Shape …' }).click();
   });
   after(async () => {
     await page.context().close();
@@ -120,7 +118,7 @@ describe('the Sill against a reference shading', () => {
           .getByTestId('saved')
           .getByText(/Saved \d/)
           .waitFor();
-        await page.getByRole('button', { name: 'Light …' }).click();
+        await page.getByRole('button', { name: 'Shape …' }).click();
       }
       const { revision } = await (await fetch(`${stage.url}/api/tiles/${tile}`)).json();
       const bytes = await readFile(demoPicture('pamments'));

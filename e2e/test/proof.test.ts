@@ -1,10 +1,7 @@
-import { readFile } from 'node:fs/promises';
-import { createRequire } from 'node:module';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
-import { onFloor, openStage, type Stage, saved, station, verdictOf } from './stage.ts';
-
-const sharp = createRequire(new URL('../../codecs/package.json', import.meta.url))('sharp');
+import { apart, sharp } from './sill-view.ts';
+import { onFloor, openStage, type Stage, saved, verdictOf } from './stage.ts';
 
 /** Nothing is computed any more. */
 const idle = (page: Page) =>
@@ -30,33 +27,6 @@ describe('seen as the game will show it', () => {
   });
 
   const spots = () => page.getByRole('list', { name: 'Spots' }).getByRole('listitem');
-  const choose = async (of: string, name: string) => {
-    await page.getByRole('combobox', { name: of }).click();
-    await page.getByRole('option', { name, exact: true }).click();
-    await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
-  };
-  /** A still of the Sill as grey means of its middle and as a whole picture. */
-  const still = async () => {
-    await page.getByRole('button', { name: 'Light …' }).click();
-    const [download] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Still of 1024 px' }).click(),
-    ]);
-    await page.keyboard.press('Escape');
-    await page.getByRole('dialog', { name: 'Light of the Sill' }).waitFor({ state: 'detached' });
-    const bytes = await readFile(await download.path());
-    const { width, height } = await sharp(bytes).metadata();
-    expect([width, height]).to.deep.equal([1024, 1024]);
-    const { data } = await sharp(bytes)
-      .flatten({ background: '#000' })
-      .resize(64, 64)
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    return [...data] as number[];
-  };
-  const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
-  const apart = (a: number[], b: number[]) => mean(a.map((value, i) => Math.abs(value - b[i])));
-
   it('numbers what will be seen repeating, and tones it down where it is asked to', async () => {
     await spots().first().waitFor();
     const count = Number(/(\d+) spots? repeat/.exec(await verdictOf(page, 'proof'))![1]);
@@ -73,6 +43,10 @@ describe('seen as the game will show it', () => {
       );
     await page.getByRole('button', { name: 'Tone spot 1 down' }).click();
     await page.getByText('1 spot is toned down').waitFor();
+    const toned = page.getByTestId('before-toned');
+    await toned.getByText(/^\d+\.\d → \d+\.\d$/).waitFor();
+    const [was, is] = (await toned.locator('strong').textContent())!.split(' → ').map(Number);
+    expect(was).to.be.above(is);
     await firstIs(false);
     await saved(page);
     await page.getByRole('button', { name: /^Undo: Join/ }).click();
@@ -89,81 +63,72 @@ describe('seen as the game will show it', () => {
     await page.getByRole('img', { name: /laid 8 × 8/ }).waitFor();
     await page.getByRole('button', { name: '2 × 2' }).click();
     const all = page.getByRole('region', { name: 'All verdicts' });
-    await all.getByText(/Roughness runs from/).waitFor();
-    await all.getByRole('link', { name: 'Finish' }).click();
+    const check = (id: string) => all.locator(`[data-check="${id}"]`);
+    await check('roughness')
+      .getByText(/Median against Verdigris/)
+      .waitFor();
+    expect(await all.locator('[data-check]').count()).to.equal(14);
+    await check('seam')
+      .getByText(/albedo \d\.\d\d, .*normal \d\.\d\d/)
+      .waitFor();
+    await check('green').getByText('+Y').waitFor();
+    await check('agree')
+      .getByText(/integrate to a height .* of 4\.0\./)
+      .waitFor();
+    await check('roughness').getByRole('link', { name: 'Finish' }).click();
     await onFloor(page, 'roughness');
     await page.keyboard.press('8');
     await page.locator('[data-station="proof"][aria-current="step"]').waitFor();
   });
 
-  it('the Sill shows every shape in every surroundings; each still is another picture', async () => {
-    const seen: number[][] = [];
-    for (const shape of ['Ball', 'Block', 'Post', 'Nook', 'Slab']) {
-      await page.getByRole('button', { name: shape, exact: true }).click();
-      seen.push(await still());
-    }
-    for (const around of ['Noon terrace', 'Lemon house', 'Dusk', 'White studio']) {
-      await choose('What lies around', around);
-      seen.push(await still());
-    }
-    for (let a = 0; a < seen.length; a++) {
-      expect(mean(seen[a]), `still ${a}`).to.be.above(3);
-      for (let b = a + 1; b < seen.length; b++)
-        expect(apart(seen[a], seen[b]), `${a} and ${b}`).to.be.above(1);
-    }
-    await choose('What lies around', 'Overcast');
+  it('on the Floor a far field is seen from above and along the ground, with mips and without', async () => {
+    const picture = async (kind: string) => {
+      await page.locator(`[data-far="${kind}"]`).waitFor();
+      const bytes = await page.locator('[data-far]').screenshot();
+      const { data } = await sharp(bytes)
+        .removeAlpha()
+        .resize(200, 180, { kernel: 'nearest' })
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      return [...data] as number[];
+    };
+    await page.getByRole('button', { name: 'Grazing', exact: true }).click();
+    const eight = await picture('along eight');
+    await page.getByRole('button', { name: 'Mips', exact: true }).click();
+    const mips = await picture('along mips');
+    await page.getByRole('button', { name: 'No mips' }).click();
+    const none = await picture('along none');
+    /** How much neighbours differ near the horizon, where a pixel covers many repeats. */
+    const roughOf = (codes: number[]) => {
+      let sum = 0;
+      for (let y = 55; y < 75; y++)
+        for (let x = 0; x < 199; x++)
+          sum += Math.abs(codes[3 * (200 * y + x)] - codes[3 * (200 * y + x + 1)]);
+      return sum;
+    };
+    expect(roughOf(none)).to.be.above(1.5 * roughOf(eight));
+    expect(roughOf(eight)).to.be.above(roughOf(mips));
+    const box = (await page.locator('[data-far]').boundingBox())!;
+    await page.mouse.move(box.x + 200, box.y + 300);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 260, box.y + 330, { steps: 3 });
+    await page.mouse.up();
+    let moved = none;
+    for (let tries = 0; tries < 20 && apart(moved, none) < 1; tries++) moved = await picture('along none');
+    expect(apart(moved, none)).to.be.at.least(1);
+    await page.getByRole('button', { name: 'Far', exact: true }).click();
+    await picture('above none');
+    await page.getByRole('img', { name: /24 repeats across/ }).waitFor();
+    await page.getByRole('button', { name: 'Near', exact: true }).click();
+    await page.locator('[data-far]').waitFor({ state: 'detached' });
   });
 
-  it('sheen alone is darker than all of it, light alone brighter; a stop of exposure brightens', async () => {
-    const finished = await still();
-    await choose('What the Sill shows', 'Sheen only');
-    expect(mean(await still())).to.be.below(0.8 * mean(finished));
-    await choose('What the Sill shows', 'Light only');
-    expect(mean(await still())).to.be.above(mean(finished));
-    await choose('What the Sill shows', 'Side light');
-    expect(apart(await still(), finished)).to.be.above(2);
-    await choose('What the Sill shows', 'Finished');
-    await page.getByRole('button', { name: 'Light …' }).click();
-    const exposure = page.getByRole('textbox', { name: 'Exposure, figure' });
-    await exposure.fill('1');
-    await exposure.press('Enter');
-    await page.keyboard.press('Escape');
-    await page.getByRole('dialog', { name: 'Light of the Sill' }).waitFor({ state: 'detached' });
-    expect(mean(await still())).to.be.above(1.15 * mean(finished));
-  });
-
-  it('a shape of one’s own is taken from an OBJ file; one without texture coordinates is refused in words', async () => {
-    const roof = ['v -1 0 1', 'v 1 0 1', 'v 1 1 0', 'v -1 1 0', 'vt 0 0', 'vt 1 0', 'vt 1 1', 'vt 0 1'];
-    const give = (text: string, name = 'roof.obj') =>
-      page
-        .getByLabel('Shape file')
-        .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
-    const before = await still();
-    await page.getByRole('button', { name: 'Light …' }).click();
-    await give([...roof, 'f 1 2 3', 'f 1 3 4'].join('\n'));
-    await page.getByText(/has texture coordinates/).waitFor();
-    await give('nothing', 'roof.xyz');
-    await page.getByText(/is no shape this program reads/).waitFor();
-    await give([...roof, 'f 1/1 2/2 3/3', 'f 1/1 3/3 4/4'].join('\n'));
-    await page.getByText('roof.obj').waitFor();
-    await page.keyboard.press('Escape');
-    await page.getByRole('dialog', { name: 'Light of the Sill' }).waitFor({ state: 'detached' });
-    await page.getByRole('button', { name: 'Own', exact: true, pressed: true }).waitFor();
-    const own = await still();
-    expect(mean(own)).to.be.above(2);
-    expect(apart(own, before)).to.be.above(2);
-    await page.getByRole('button', { name: 'Slab', exact: true }).click();
-  });
-
-  it('one key lets the sun go round', async () => {
-    const sun = page.getByRole('slider', { name: /^Sun:/ });
-    const before = await sun.getAttribute('aria-valuenow');
-    await station(page, 'proof').focus();
-    await page.keyboard.press('o');
-    await page.waitForFunction(
-      `document.querySelector('[aria-label^="Sun:"]').getAttribute('aria-valuenow') !== '${before}'`,
-    );
-    await page.keyboard.press('o');
+  it('a spot is repaired at Join: the healing brush is in hand there, and the spot ringed', async () => {
+    await page.getByRole('link', { name: 'Repair spot 2 at Join' }).click();
+    await page.locator('[data-repair-layer="heal"]').waitFor();
+    await page.locator('[data-repair-at]').first().waitFor();
+    await page.keyboard.press('8');
+    await onFloor(page, 'albedo');
   });
 
   it('the project’s texel density is set in the Yard, and Proof holds the tile against it', async () => {
@@ -173,8 +138,9 @@ describe('seen as the game will show it', () => {
     await field.fill('256');
     await field.press('Enter');
     await page.goto(proof);
-    await page.getByTestId('density').getByText('759 px per metre; the project wants 256').waitFor();
-    await page.getByTestId('density').getByText('Choose another size or edge in Square.').waitFor();
+    const density = page.locator('[data-check="density"][data-state="look"]');
+    await density.getByText('759 px/m 256 px/m').waitFor();
+    await density.getByText('Another size or edge would come nearer.').waitFor();
     await idle(page);
   });
 
@@ -185,10 +151,24 @@ describe('seen as the game will show it', () => {
     await page.waitForFunction(
       '[...document.images].length > 5 && [...document.images].every((one) => one.complete && one.naturalWidth > 0)',
     );
-    await page.getByRole('rowheader', { name: 'Proof' }).waitFor();
+    await page.getByRole('rowheader', { name: 'Maps agree' }).waitFor();
+    await page.getByRole('figure', { name: /^Histogram of luminance/ }).waitFor();
     await page.getByText('green up (+Y), 8 bit').waitFor();
     const pdf = (await page.pdf({ preferCSSPageSize: true, printBackground: true })).toString('latin1');
     expect(pdf.match(/\/Type\s*\/Page\b/g)).to.have.length(1);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save as PNG' }).click(),
+    ]);
+    expect(download.suggestedFilename()).to.equal('Verdigris copper-proof-sheet.png');
+    const sheet = sharp(await download.path());
+    const { width, height } = await sheet.metadata();
+    expect(width).to.be.above(2000);
+    expect(height! / width!).to.be.below(Math.SQRT2);
+    // A picture of what is seen: not white all over, its pictures in it.
+    const { data } = await sheet.resize(40, 56, { fit: 'fill' }).raw().toBuffer({ resolveWithObject: true });
+    const colourful = [...data.keys()].filter((i) => i % 3 === 0 && Math.abs(data[i] - data[i + 2]) > 24);
+    expect(colourful.length).to.be.above(60);
     await page.getByRole('link', { name: 'Back to Proof' }).click();
     await onFloor(page, 'albedo');
   });

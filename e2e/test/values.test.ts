@@ -319,6 +319,8 @@ describe('values of a tile', () => {
   it('light is dragged on its disc where slanting light is read', async () => {
     await page.getByRole('combobox', { name: 'Height by' }).click();
     await page.getByRole('option', { name: 'Both' }).click();
+    // The fading menu would take the pointer.
+    await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
     const disc = page.getByRole('slider', { name: 'Where slanting light comes from' });
     await page.getByText(/Light from \d+°, as found/).waitFor();
     await disc.scrollIntoViewIfNeeded();

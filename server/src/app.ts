@@ -14,7 +14,9 @@ import { paletteRoutes } from './routes/palettes.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { recipeRoutes } from './routes/recipes.ts';
 import { revisionRoutes } from './routes/revisions.ts';
+import { rigRoutes } from './routes/rigs.ts';
 import { sourceRoutes } from './routes/sources.ts';
+import { surroundingsRoutes } from './routes/surroundings.ts';
 import { tileRoutes } from './routes/tiles.ts';
 
 export interface Parts {
@@ -40,6 +42,8 @@ const api = ({ db, blobs, pool, crates, looks }: Parts) =>
     .route('/recipes', recipeRoutes(db))
     .route('/palettes', paletteRoutes(db))
     .route('/charts', chartRoutes(db))
+    .route('/rigs', rigRoutes(db))
+    .route('/surroundings', surroundingsRoutes(db, blobs))
     .route('/crates', crateRoutes(crates))
     .get('/thumbnails/:sha256', async (c) => {
       const bytes = await blobs.get(c.req.param('sha256'));

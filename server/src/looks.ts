@@ -24,7 +24,8 @@ export class Looks {
   }
 
   async of(revision: typeof recipeRevision.$inferSelect, picture: typeof source.$inferSelect): Promise<Look> {
-    if (revision.look && (await this.#blobs.has(revision.look.thumbnail))) return revision.look;
+    // A look that was measured before it had all that belongs to one is measured again.
+    if (revision.look?.bins && (await this.#blobs.has(revision.look.thumbnail))) return revision.look;
     const known = this.#underWay.get(revision.id);
     if (known) return known;
     const making = this.#make(revision, picture).finally(() => this.#underWay.delete(revision.id));
@@ -36,7 +37,7 @@ export class Looks {
     revision: typeof recipeRevision.$inferSelect,
     picture: typeof source.$inferSelect,
   ): Promise<Look> {
-    const { verdicts, thumbnail, ball, maps } = await this.#pool.look({
+    const { verdicts, thumbnail, ball, maps, bins } = await this.#pool.look({
       source: { ...picture, path: this.#blobs.path(picture.sha256) },
       given: givenSources(this.#blobs, revision.recipe),
       recipe: revision.recipe,
@@ -46,6 +47,7 @@ export class Looks {
       thumbnail: await this.#blobs.put(thumbnail),
       ball: await this.#blobs.put(ball),
       maps: {},
+      bins,
     };
     for (const [map, bytes] of Object.entries(maps)) look.maps[map] = await this.#blobs.put(bytes);
     await setLook(this.#db, revision.id, look);

@@ -28,8 +28,8 @@ describe('a dropped set', () => {
   });
 
   it('leaves out what is not taken from files, and says which', () => {
-    const set = read(dropped('gate_albedo.png', 'gate_rough.png', 'gate_emissive.png'));
-    expect(set.members[2]).to.include({ role: 'none', doubt: 'emissive is not taken from a file' });
+    const set = read(dropped('gate_albedo.png', 'gate_rough.png', 'gate_orm.png'));
+    expect(set.members[2]).to.include({ role: 'none', doubt: 'orm is not taken from a file' });
   });
 
   it('needs one colour, one picture for each map, and one shape', () => {

@@ -10,6 +10,9 @@ export const MANIFEST_VERSION = 1;
 export interface ManifestFile {
   file: string;
   maps: string[];
+  /** What stands in each channel: `albedo.r`, `1 − roughness`, `0.5`. */
+  contents: string[];
+  format: string;
   kind: 'colour' | 'data';
   encoding: 'sRGB' | 'linear';
   channels: number;
@@ -17,6 +20,8 @@ export interface ManifestFile {
   width: number;
   height: number;
   sha256: string;
+  /** How far the file, decoded again, lies from what was meant, in codes of its bits. */
+  readBack: { most: number; mean: number };
 }
 
 /** `<name>.tile.json`: everything one needs to know to use a crate, or to make it again. */
@@ -46,7 +51,7 @@ export function manifestOf(
   name: string,
   source: SourceRef & { file: string },
   evaluation: Evaluation,
-  written: { file: CrateFile; name: string; sha256: string }[],
+  written: { file: CrateFile; name: string; sha256: string; readBack: ManifestFile['readBack'] }[],
 ): Manifest {
   const { recipe, frame, outputs } = evaluation;
   const { relief, crate } = recipe.stations;
@@ -55,7 +60,7 @@ export function manifestOf(
   return {
     version: MANIFEST_VERSION,
     name,
-    profile: crate.profile,
+    profile: crate.profile === 'own' ? (crate.ownProfile?.name ?? 'own') : crate.profile,
     size: frame.size,
     edgeMetres: frame.edgeMetres,
     reliefMm: relief.depthMm,
@@ -78,9 +83,11 @@ export function manifestOf(
     },
     given: Object.fromEntries(Object.entries(given).map(([map, ref]) => [map, ref?.sha256])),
     verdicts: evaluation.verdicts,
-    files: written.map(({ file, name: fileName, sha256 }) => ({
+    files: written.map(({ file, name: fileName, sha256, readBack }) => ({
       file: fileName,
       maps: file.maps,
+      contents: file.contents,
+      format: file.format,
       kind: file.kind,
       encoding: file.kind === 'colour' ? 'sRGB' : 'linear',
       channels: file.channels,
@@ -88,6 +95,7 @@ export function manifestOf(
       width: file.width,
       height: file.height,
       sha256,
+      readBack,
     })),
     recipe,
   };

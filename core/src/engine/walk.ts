@@ -1,7 +1,7 @@
 import type { SourceRef } from '../pixels.ts';
 import type { Raster } from '../raster/raster.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
-import type { GivenMap } from '../stations/given.ts';
+import { type GivenMap, isGivenColour } from '../stations/given.ts';
 import {
   DECIDES_FROM,
   finishZones,
@@ -160,6 +160,7 @@ export class Walk {
       seed: recipe.seed,
       zones: recipe.stations.gauge.zones,
       turnDegrees: cropTurn(source.width, source.height, square),
+      green: recipe.stations.relief.normalY === 'up' ? 1 : -1,
     };
   }
 
@@ -337,7 +338,7 @@ export class Walk {
     const given: SourceInput['given'] = {};
     const { given: refs, reads } = recipe.stations.source;
     for (const [map, ref] of Object.entries(refs) as [GivenMap, SourceRef][]) {
-      given[map] = await this.#host.pixels(ref, shortEdge, map === 'specular' ? 'colour' : 'data');
+      given[map] = await this.#host.pixels(ref, shortEdge, isGivenColour(map) ? 'colour' : 'data');
     }
     const kind = reads === 'data' ? 'data' : 'colour';
     return { pixels: await this.#host.pixels(source, shortEdge, kind), given } satisfies SourceInput;

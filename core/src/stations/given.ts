@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { Raster } from '../raster/raster.ts';
 
 /**
- * Maps that may be given instead of derived. All but specular are data; normals lie as codes (n + 1)/2. Gloss stands for
+ * Maps that may be given instead of derived. Specular and emission are colours, all others data; normals lie as codes (n + 1)/2. Gloss stands for
  * roughness turned over. Specular is F0 as a colour; the picture it comes with is then the diffuse colour.
  */
 export const GIVEN_MAPS = [
@@ -15,10 +15,14 @@ export const GIVEN_MAPS = [
   'metallic',
   'specular',
   'opacity',
+  'emission',
 ] as const;
 export type GivenMap = (typeof GIVEN_MAPS)[number];
 
 const side = v.pipe(v.number(), v.integer(), v.minValue(1));
+/** Whether a given map goes through the sRGB curve. */
+export const isGivenColour = (map: GivenMap): boolean => map === 'specular' || map === 'emission';
+
 /** A stored picture by its content. */
 export const refSchema = v.strictObject({
   sha256: v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'must be 64 hexadecimal digits')),
@@ -50,7 +54,7 @@ interface Sides {
 export const isSameShape = (a: Sides, b: Sides): boolean =>
   Math.abs((a.width / a.height) * (b.height / b.width) - 1) <= SHAPE_SLACK;
 
-/** Their values 0..1, at whatever stage: one plane, three for normals (as codes) and for specular (linear RGB). */
+/** Their values 0..1, at whatever stage: one plane, three for normals (as codes) and for colours (linear RGB). */
 export type Given = Partial<Record<GivenMap, Raster>>;
 
 /** Each given map through `change`, one after the other. */

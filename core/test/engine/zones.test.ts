@@ -153,7 +153,7 @@ describe('zones in the engine', () => {
   });
 });
 
-describe('a set with specular and gloss', () => {
+describe('a set with specular, gloss and emission', () => {
   it('leaves again within 1/255, coloured specular and all', async () => {
     const size = 256;
     const noise = (seed: number, low: number, high: number) =>
@@ -170,6 +170,11 @@ describe('a set with specular and gloss', () => {
       [4, 5, 6].map((seed) => noise(seed, 0.4, 1).map((value, i) => (isMetal[i] ? value : value / 12))),
     );
     const gloss = new Raster(size, size, [noise(7, 0, 1)]);
+    const emission = new Raster(
+      size,
+      size,
+      [8, 9, 10].map((seed) => noise(seed, 0, 1)),
+    );
     const codes = (raster: Raster, colour: boolean) =>
       quantise(encodedPlanes(raster, colour ? 'albedo' : 'gloss'), 8) as Uint8Array;
     const three = (raster: Raster) => {
@@ -185,10 +190,11 @@ describe('a set with specular and gloss', () => {
       d: three(diffuse),
       s: three(specular),
       g: grey,
+      e: three(emission),
     };
     const ref = (sha256: string) => ({ sha256, width: size, height: size });
     const recipe = recipeWith({
-      source: { given: { specular: ref('s'), gloss: ref('g') } },
+      source: { given: { specular: ref('s'), gloss: ref('g'), emission: ref('e') } },
       square: { size: size as never, share: 1 },
       even: { amount: 0, local: 0 },
       join: { axes: 'neither' },
@@ -206,6 +212,7 @@ describe('a set with specular and gloss', () => {
     expect(farthest(out('diffuse'), files.d.data)).to.be.at.most(1);
     expect(farthest(out('specular'), files.s.data)).to.be.at.most(1);
     expect(farthest(out('gloss'), glossCodes)).to.be.at.most(1);
+    expect(farthest(out('emission'), files.e.data)).to.be.at.most(1);
   });
 });
 

@@ -116,13 +116,24 @@ describe('Proof', () => {
     const frame = frameOf(size, 0.5);
     const { proof } = STATIONS;
     const of = async (albedo: Raster) => {
-      const output = await proof.run({ gauge: { albedo } } as never, { most: 8 }, null, frame, PLAIN_CONTEXT);
-      return proof.verdict(output, null as never, { most: 8 }, null, frame);
+      const flat = new Float32Array(size * size).fill(0.5);
+      const up = flat.map(() => 1);
+      const none = flat.map(() => 0);
+      const alpha = flat.map((_, i) => (i % 4 === 0 ? 0 : 1));
+      const input = {
+        join: { alpha },
+        gauge: { albedo },
+        relief: { height: flat, normal: new Raster(size, size, [none, none, up]) },
+      } as never;
+      const output = await proof.run(input, { most: 8 }, null, frame, PLAIN_CONTEXT);
+      return proof.verdict(output, input, { most: 8 }, null, frame);
     };
     const odd = await of(planted(0.2));
     expect(odd.state).to.equal('look');
     expect(odd.sentence).to.match(/5 spots stand out.*512 pixels for each metre/);
     expect(odd.figures.find(({ id }) => id === 'density')?.value).to.equal(512);
+    expect(odd.figures.find(({ id }) => id === 'holes')?.value).to.equal(25);
+    expect(odd.figures.find(({ id }) => id === 'told')?.value).to.equal(0);
     expect((await of(grain())).sentence).to.include('Nothing stands out');
   });
 });

@@ -107,11 +107,12 @@ describe('roles in file names', () => {
     expect(roleOf('wall_normal_dx_2k.png').green).to.equal('down');
     expect(roleOf('wall_normal.png').green).to.equal(null);
     expect(roleOf('wall_metallic.png')).to.include({ role: 'metallic', isSure: true, stem: 'wall' });
+    expect(roleOf('wall_emissive.png')).to.include({ role: 'emission', isSure: true, stem: 'wall' });
     expect(roleOf('wall_specular.png')).to.include({ role: 'specular', isSure: true });
-    expect(roleOf('wall_emissive.png')).to.include({
+    expect(roleOf('wall_orm.png')).to.include({
       role: null,
       isSure: true,
-      notTaken: 'emissive',
+      notTaken: 'orm',
       stem: 'wall',
     });
   });

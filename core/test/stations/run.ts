@@ -23,6 +23,7 @@ export const frameOf = (size: number, edgeMetres = 1, edges = TORUS, shape: Shap
   seed: 1,
   zones: [],
   turnDegrees: 0,
+  green: 1,
 });
 
 // biome-ignore lint/suspicious/noExplicitAny: stations of every kind go through here
@@ -48,6 +49,7 @@ export const joined = (picture: Raster, alpha: Float32Array | null = null) => ({
   alpha,
   given: {},
   turnDegrees: 0,
+  green: 1,
   before: async () => picture,
 });
 

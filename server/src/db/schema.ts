@@ -1,4 +1,4 @@
-import type { ChartLine, Recipe, SavedStations, Verdict } from '@zesty-tile/core';
+import type { ChartLine, LuminanceBins, Recipe, SavedStations, Verdict } from '@zesty-tile/core';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 const id = () => text('id').primaryKey();
@@ -99,6 +99,38 @@ export const chart = sqliteTable('chart', {
   deletedAt: moment('deleted_at'),
 });
 
+/** A light far away: clockwise from the top of the view, and its height, in degrees. */
+export interface RigLight {
+  turn: number;
+  rise: number;
+}
+
+/** How the lit view is lit. */
+export interface RigLights {
+  sun: RigLight;
+  sunStrength: number;
+  lamps: (RigLight & { colour: string; strength: number })[];
+}
+
+/** Lights of the lit view under a name. */
+export const rig = sqliteTable('rig', {
+  id: id(),
+  name: text('name').notNull(),
+  lights: text('lights', { mode: 'json' }).$type<RigLights>().notNull(),
+  createdAt: moment('created_at').notNull(),
+  deletedAt: moment('deleted_at'),
+});
+
+/** A 360° picture of one's own to stand around the lit view; the file itself is a blob. */
+export const surroundings = sqliteTable('surroundings', {
+  id: id(),
+  name: text('name').notNull(),
+  sha256: text('sha256').notNull(),
+  format: text('format').$type<'hdr' | 'exr' | 'picture'>().notNull(),
+  createdAt: moment('created_at').notNull(),
+  deletedAt: moment('deleted_at'),
+});
+
 /** Settings of whole or chosen stations, kept under a name for other tiles. */
 export const savedRecipe = sqliteTable('saved_recipe', {
   id: id(),
@@ -117,6 +149,8 @@ export interface Look {
   ball: string;
   /** The same: each map, small. */
   maps: Record<string, string>;
+  /** Of the albedo. */
+  bins: LuminanceBins;
 }
 
 /** Append only: the newest is the present. */

@@ -1,6 +1,14 @@
 import type { MessagePort } from 'node:worker_threads';
 import type { EncodedFile } from '@zesty-tile/codecs';
-import type { GreenFound, Manifest, Recipe, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+import type {
+  GreenFound,
+  LuminanceBins,
+  Manifest,
+  Recipe,
+  SourceRef,
+  StationName,
+  Verdict,
+} from '@zesty-tile/core';
 
 /** A picture in the store: what it is, and where its file lies. */
 export interface StoredSource extends SourceRef {
@@ -41,6 +49,7 @@ export interface LookResult {
   thumbnail: Uint8Array;
   ball: Uint8Array;
   maps: Record<string, Uint8Array>;
+  bins: LuminanceBins;
 }
 
 export interface ScreenTask {

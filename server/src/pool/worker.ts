@@ -6,6 +6,7 @@ import {
   Engine,
   greenOf,
   litBall,
+  luminanceBins,
   mapRaster,
   metallicPlane,
   type TileOutputs,
@@ -82,6 +83,7 @@ async function look({ source, given, recipe }: LookTask): Promise<LookResult> {
     thumbnail: await encodeSmall(albedo, 'albedo', THUMBNAIL),
     ball: await encodeSmall(ball, 'albedo', BALL),
     maps,
+    bins: luminanceBins(albedo),
   };
 }
 

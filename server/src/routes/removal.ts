@@ -1,13 +1,20 @@
 import { eq } from 'drizzle-orm';
 import { Hono } from 'hono';
 import type { Database } from '../db/open.ts';
-import type { chart, palette, project, savedRecipe, tile } from '../db/schema.ts';
+import type { chart, palette, project, rig, savedRecipe, surroundings, tile } from '../db/schema.ts';
 import { notFound } from '../problems.ts';
 
 /** Deleting that can be undone, the same for everything that has a name. */
 export function removal(
   db: Database,
-  table: typeof chart | typeof project | typeof tile | typeof palette | typeof savedRecipe,
+  table:
+    | typeof chart
+    | typeof project
+    | typeof tile
+    | typeof palette
+    | typeof rig
+    | typeof savedRecipe
+    | typeof surroundings,
   what: string,
 ) {
   const mark = async (id: string, deletedAt: Date | null) => {

@@ -11,6 +11,7 @@ import { useCrating } from '../stations/crate/crate-panel.tsx';
 import { takeLeaveBrush } from '../stations/even/use-leave.ts';
 import { useGauge } from '../stations/gauge/use-gauge.ts';
 import { takeTool } from '../stations/join/repair/use-repair.ts';
+import { beginRepairJump } from '../stations/proof/use-proof.ts';
 import { useSquare } from '../stations/square/use-square.ts';
 import { FIGURES, GREY } from '../theme.ts';
 import { useZones } from '../zones/use-zones.ts';
@@ -83,6 +84,7 @@ export function Bench({
     useBench.getState().set({ chosenView: null });
     useBefore.setState({ held: false });
     takeTool(null);
+    if (station === 'join') beginRepairJump();
     takeLeaveBrush(null);
     endPick(true);
     useZones.setState({ brush: null });

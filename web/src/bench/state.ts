@@ -1,7 +1,15 @@
-import type { Recipe, Repeat, SettingValue, SourceRef, StationName, Verdict } from '@zesty-tile/core';
+import type {
+  LuminanceBins,
+  Recipe,
+  Repeat,
+  SettingValue,
+  SourceRef,
+  StationName,
+  Verdict,
+} from '@zesty-tile/core';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { LuminanceBins, Marks, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
+import type { Marks, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
 import { FLOOR_VIEW_OF, type ViewName } from '../engine/views.ts';
 import { isSameSettings, oneStepAGesture, type Step, startGesture } from './steps.ts';
 

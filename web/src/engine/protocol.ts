@@ -1,6 +1,8 @@
 import type {
   CropOffer,
+  FarLook,
   Graft,
+  LuminanceBins,
   MainDirection,
   Reading,
   Recipe,
@@ -53,6 +55,8 @@ export interface ShownMaps {
   /** Occlusion, roughness, metallic in red, green, blue. */
   packed: ShownMap;
   opacity: ShownMap | null;
+  /** Light that the surface gives off itself, sRGB encoded. */
+  emission: ShownMap | null;
   /** 0..1, brought down to at most 512 px. */
   height: { width: number; height: number; values: Float32Array };
   /** F0 where it is one for the whole tile. */
@@ -72,13 +76,6 @@ export interface Marks {
   width: number;
   height: number;
   values: Uint8Array<ArrayBuffer>;
-}
-
-/** Share of albedo pixels by luminance Y, in bins of equal width in log Y. */
-export interface LuminanceBins {
-  low: number;
-  high: number;
-  shares: number[];
 }
 
 export type Update =
@@ -153,6 +150,12 @@ export interface EngineWorker {
   peek(view: ViewName): Promise<ShownView | null>;
   /** A view of another recipe of the same picture, once, at a size of tile. */
   other(request: ShowRequest, size: number): Promise<ShownView | null>;
+  /** All maps of another recipe of the same or another picture, for the Sill. */
+  mapsOf(request: Omit<ShowRequest, 'view'>, size: number): Promise<ShownMaps>;
+  /** A view laid far away as a game draws it, from what is computed; null before that. */
+  far(view: ViewName, look: FarLook): Promise<Thumbnail | null>;
+  /** The repeat figure of a recipe at the working size. */
+  repeatFigure(request: Omit<ShowRequest, 'view'>): Promise<number>;
   /** Every way of joining, each told as it is made; then which is best, by its place, and why. Null when stopped. */
   proposeJoin(
     request: Omit<ShowRequest, 'view'>,

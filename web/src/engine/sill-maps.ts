@@ -37,13 +37,15 @@ function specularMap({ planes, width, height }: Raster): ShownMaps['specular'] {
   return { map: { width, height, rgba: rgbaOf(new Raster(width, height, shares), 'specular') }, brightest };
 }
 
-const sentMaps = new News<keyof ShownMaps>();
+/** What was sent of the tile in hand. */
+export const sentMaps = new News<keyof ShownMaps>();
 
-/** Those maps of the Sill that changed since they were sent last. */
+/** Those maps of the Sill that are not among what was sent; all of them where that is empty. */
 export function newMaps(
   outputs: Partial<StationOutputs>,
   size: number,
   { square, relief: chosen }: Recipe['stations'],
+  sent = new News<keyof ShownMaps>(),
 ): Partial<ShownMaps> | null {
   const { join, gauge, relief, finish } = outputs;
   if (!join || !gauge || !relief || !finish) return null;
@@ -53,7 +55,7 @@ export function newMaps(
     green: chosen.normalY === 'up' ? 1 : -1,
   };
   const sides = sidesOf(square.shape, size);
-  const isNew = (key: keyof ShownMaps, ...from: unknown[]) => sentMaps.is(key, size, ...from);
+  const isNew = (key: keyof ShownMaps, ...from: unknown[]) => sent.is(key, size, ...from);
   const base = albedoOf({ gauge, finish });
   if (isNew('albedo', base)) maps.albedo = { ...sides, rgba: rgbaOf(base, 'albedo') };
   if (Array.isArray(finish.f0)) {
@@ -72,6 +74,10 @@ export function newMaps(
       ...sides,
       rgba: rgbaOf(new Raster(sides.width, sides.height, [join.alpha]), 'opacity'),
     };
+  }
+  if (isNew('emission', join.given.emission)) {
+    const { emission } = join.given;
+    maps.emission = emission ? { ...sides, rgba: rgbaOf(emission, 'emission') } : null;
   }
   if (isNew('height', relief.height)) {
     const held = sidesOf(square.shape, Math.min(HEIGHT_SIZE, size));

@@ -51,6 +51,7 @@ export const VIEW_WORDS: Record<ViewName, string> = {
   metallic: 'Metallic',
   diffuse: 'Diffuse',
   opacity: 'Opacity',
+  emission: 'Emission',
 };
 
 const isMap = (view: ViewName): view is MapName => (MAP_NAMES as readonly string[]).includes(view);

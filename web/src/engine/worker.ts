@@ -6,11 +6,13 @@ import {
   type JoinDecision,
   joins,
   luminance,
+  luminanceBins,
   mainDirection,
   Problem,
   type Proposal,
   Raster,
   type Recipe,
+  repeatFigure,
   resizeArea,
   type StationName,
   type StationOutputs,
@@ -21,19 +23,20 @@ import {
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
+import { farPicture } from './far-picture.ts';
 import { News } from './news.ts';
 import { serverHost } from './pixels.ts';
 import type {
   EngineWorker,
-  LuminanceBins,
   Marks,
   OfferedJoin,
+  ShownMaps,
   ShownView,
   Thumbnail,
   Update,
 } from './protocol.ts';
 import { readAt } from './read-at.ts';
-import { newMaps } from './sill-maps.ts';
+import { newMaps, sentMaps } from './sill-maps.ts';
 import {
   BAND_VIEWS,
   bandOf,
@@ -139,20 +142,6 @@ function offerOf(
 }
 
 const sentStations = new News<StationName>();
-const BINS = 56;
-const BINS_LOW = 0.01;
-
-function binsOf(albedo: Raster): LuminanceBins {
-  const shares = new Array<number>(BINS).fill(0);
-  const y = luminance(albedo);
-  const scale = BINS / Math.log(1 / BINS_LOW);
-  for (let i = 0; i < y.length; i++) {
-    const bin = Math.floor(Math.log(Math.max(y[i], BINS_LOW) / BINS_LOW) * scale);
-    shares[Math.min(BINS - 1, bin)]++;
-  }
-  return { low: BINS_LOW, high: 1, shares: shares.map((n) => n / y.length) };
-}
-
 const buffersOf = ({ rgba, planes }: ShownView): Transferable[] => [rgba, ...planes].map((one) => one.buffer);
 
 /** Whether two recipes show the same tile but for its repairs. */
@@ -169,8 +158,8 @@ function transfers(update: Update): Transferable[] {
   if (update.kind === 'view') return buffersOf(update.shown);
   if (update.kind === 'marks') return update.marks ? [update.marks.values.buffer] : [];
   if (update.kind !== 'maps') return [];
-  const { albedo, normal, packed, specular, opacity, height } = update.maps;
-  const pictures = [albedo, normal, packed, specular?.map, opacity].map((one) => one?.rgba);
+  const { albedo, normal, packed, specular, opacity, emission, height } = update.maps;
+  const pictures = [albedo, normal, packed, specular?.map, opacity, emission].map((one) => one?.rgba);
   return [...pictures, height?.values].flatMap((one) => (one ? [one.buffer] : []));
 }
 
@@ -238,7 +227,7 @@ const worker: EngineWorker = {
             if (station === 'proof') send({ kind: 'repeats', repeats: outputs.proof!.repeats });
             if (station !== 'gauge') return;
             send({ kind: 'marks', marks: beyondMarks(outputs.gauge!, recipe) });
-            send({ kind: 'bins', bins: binsOf(outputs.gauge!.albedo) });
+            send({ kind: 'bins', bins: luminanceBins(outputs.gauge!.albedo) });
           });
           if (shownView === wantedView) report();
         },
@@ -272,7 +261,7 @@ const worker: EngineWorker = {
         whole = { outputs, size, repairs, frame };
         if (k === 0) quick = whole;
         latestRecipe = decided;
-        const maps = signal.aborted ? null : newMaps(whole.outputs, size, recipe.stations);
+        const maps = signal.aborted ? null : newMaps(whole.outputs, size, recipe.stations, sentMaps);
         if (maps) send({ kind: 'maps', maps });
         send({ kind: 'settled', size, decisions: decided.decisions, timings });
       }
@@ -306,6 +295,36 @@ const worker: EngineWorker = {
     });
     const repairs = recipe.stations.join.repairs.length;
     return handedOut(await viewOf({ outputs, repairs }, view));
+  },
+  async mapsOf({ recipe, source }, size) {
+    const { outputs } = await engine.evaluate({
+      recipe,
+      source,
+      size,
+      until: 'finish',
+      withoutVerdicts: true,
+    });
+    // Nothing was sent of it, so all are new.
+    const maps = newMaps(outputs, size, recipe.stations) as ShownMaps;
+    return Comlink.transfer(maps, transfers({ kind: 'maps', maps }));
+  },
+  async far(view, look) {
+    const made = latest ?? whole;
+    const raster = made && viewRaster(made.outputs, view);
+    if (!raster) return null;
+    const shown = farPicture(raster, view, look);
+    return Comlink.transfer(shown, [shown.rgba.buffer]);
+  },
+  async repeatFigure({ recipe, source }) {
+    const size = Math.min(WORKING_SIZE, recipe.stations.square.size);
+    const { outputs } = await engine.evaluate({
+      recipe,
+      source,
+      size,
+      until: 'proof',
+      withoutVerdicts: true,
+    });
+    return repeatFigure(outputs.proof!.repeats);
   },
   async proposeJoin({ recipe, source }, onOffer) {
     proposing?.abort();

@@ -4,14 +4,23 @@ import GlobalStyles from '@mui/material/GlobalStyles';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
-import { parseRecipe, STATION_NAMES, type Verdict } from '@zesty-tile/core';
-import { useEffect } from 'react';
+import {
+  albedoBand,
+  checksOf,
+  type LuminanceBins,
+  lineOf,
+  parseRecipe,
+  type Verdict,
+} from '@zesty-tile/core';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { answerOf, api } from '../api/client.ts';
-import { STATION_WORDS } from '../bench/words.ts';
 import { VIEW_WORDS, type ViewName } from '../engine/views.ts';
+import { LuminanceFigure } from '../stations/gauge/luminance-graph.tsx';
 import { FIGURES, GREY } from '../theme.ts';
 import { SIGN, STATE_COLOUR } from '../verdict.tsx';
+import { useProjects } from '../yard/queries.ts';
+import { savePicture } from './save-picture.ts';
 
 interface SheetLook {
   revision: number;
@@ -19,6 +28,7 @@ interface SheetLook {
   ball: string;
   maps: Record<string, string>;
   verdicts: Record<string, Verdict>;
+  bins: LuminanceBins;
 }
 
 const picture = (sha256: string) => `/api/thumbnails/${sha256}`;
@@ -58,9 +68,16 @@ export function ProofSheetPage() {
   useEffect(() => {
     if (name) document.title = `${name}, proof sheet`;
   }, [name]);
+  const sheet = useRef<HTMLDivElement>(null);
+  const [problem, setProblem] = useState('');
+  const { data: projects } = useProjects();
   if (error ?? lookError) throw error ?? lookError;
   if (!tile || !look) return <LinearProgress aria-label="Measuring the tile" />;
-  const { square, relief, source, crate } = parseRecipe(tile.revision.recipe).stations;
+  const { stations } = parseRecipe(tile.revision.recipe);
+  const { square, relief, source, crate } = stations;
+  const line = lineOf(stations.gauge);
+  const density = projects?.projects.find(({ id: one }) => one === tile.project.id)?.density ?? null;
+  const checks = checksOf({ verdicts: look.verdicts, stations, density });
   const share = relief.depthMm / 1000 / square.edgeMetres;
   const facts: [string, string][] = [
     ['Size', `${square.size} px, ${square.shape}`],
@@ -79,13 +96,25 @@ export function ProofSheetPage() {
         <Button component={Link} to={`/tiles/${id}/proof`}>
           Back to Proof
         </Button>
-        <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => window.print()}>
+        <Button
+          sx={{ ml: 'auto' }}
+          onClick={() =>
+            savePicture(sheet.current!, `${name}-proof-sheet.png`).catch(() =>
+              setProblem('The sheet could not be made into a picture. Print it instead.'),
+            )
+          }
+        >
+          Save as PNG
+        </Button>
+        <Button variant="contained" onClick={() => window.print()}>
           Print or save as PDF
         </Button>
+        {problem && <span role="alert">{problem}</span>}
       </Box>
       <Box
         className="sheet"
         component="main"
+        ref={sheet}
         sx={{
           ...PAPER,
           width: '190mm',
@@ -93,7 +122,7 @@ export function ProofSheetPage() {
           p: '8mm',
           boxShadow: '0 1px 6px rgba(0,0,0,.25)',
           display: 'grid',
-          gap: '5mm',
+          gap: '4mm',
         }}
       >
         <Box sx={{ display: 'flex', alignItems: 'baseline', justifyContent: 'space-between' }}>
@@ -102,7 +131,7 @@ export function ProofSheetPage() {
             {tile.project.name}, version {look.revision}
           </span>
         </Box>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: '5mm' }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1.3fr', gap: '4mm', alignItems: 'start' }}>
           <Box
             role="img"
             aria-label={`${name} laid 3 × 3`}
@@ -114,6 +143,7 @@ export function ProofSheetPage() {
             alt={`${name} on a lit ball`}
             style={{ width: '100%', aspectRatio: '1', objectFit: 'cover' }}
           />
+          <LuminanceFigure bins={look.bins} band={line ? albedoBand(line) : null} />
         </Box>
         <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(6, 1fr)', gap: '3mm', fontSize: 11 }}>
           {[['albedo', look.thumbnail], ...Object.entries(look.maps)].map(([map, sha256]) => (
@@ -136,28 +166,26 @@ export function ProofSheetPage() {
             '& td, & th': {
               textAlign: 'left',
               verticalAlign: 'top',
-              py: 0.5,
+              py: 0.35,
               pr: 1,
               borderBottom: '1px solid #ccc',
             },
           }}
         >
           <tbody>
-            {STATION_NAMES.map((station) => {
-              const verdict = look.verdicts[station];
-              if (!verdict) return null;
-              return (
-                <tr key={station}>
-                  <th scope="row">{STATION_WORDS[station]}</th>
-                  <td style={{ color: STATE_COLOUR[verdict.state], fontWeight: 700 }}>
-                    {SIGN[verdict.state]}
-                  </td>
-                  <td>
-                    {verdict.sentence} {verdict.advice && <strong>{verdict.advice}</strong>}
-                  </td>
-                </tr>
-              );
-            })}
+            {checks.map(({ id: check, label, state, figure, limit, sentence }) => (
+              <tr key={check}>
+                <td style={{ color: STATE_COLOUR[state], fontWeight: 700 }}>{SIGN[state]}</td>
+                <th scope="row" style={{ whiteSpace: 'nowrap' }}>
+                  {label}
+                </th>
+                <td style={{ font: `10.5px ${FIGURES}` }}>
+                  {figure}
+                  {limit && <span style={{ color: '#5c5c5c' }}> ({limit})</span>}
+                </td>
+                <td>{sentence}</td>
+              </tr>
+            ))}
           </tbody>
         </Box>
         <Box

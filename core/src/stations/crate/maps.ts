@@ -15,6 +15,7 @@ export const MAP_NAMES = [
   'metallic',
   'diffuse',
   'opacity',
+  'emission',
 ] as const;
 export type MapName = (typeof MAP_NAMES)[number];
 
@@ -31,6 +32,7 @@ export const MAP_KIND: Record<MapName, 'colour' | 'data'> = {
   metallic: 'data',
   diffuse: 'colour',
   opacity: 'data',
+  emission: 'colour',
 };
 
 /** Outputs from which all maps follow. */
@@ -90,9 +92,18 @@ function specular({ gauge, finish }: TileOutputs): Raster {
   });
 }
 
+/** Maps that a tile has not, without making those that it has. */
+export function missingMaps({ join, relief }: Pick<TileOutputs, 'join' | 'relief'>): MapName[] {
+  const missing: MapName[] = [];
+  if (!join.alpha) missing.push('opacity');
+  if (!join.given.emission) missing.push('emission');
+  if (!relief.occlusion) missing.push('occlusion');
+  return missing;
+}
+
 /**
  * One map as a raster of values as they stand in the program: linear colour, data 0..1, normals −1..1.
- * Null where the tile has no such map (opacity without alpha, occlusion not made yet).
+ * Null where the tile has no such map (opacity without alpha, emission that was not given, occlusion not made yet).
  */
 export function mapRaster(outputs: TileOutputs, map: MapName): Raster | null {
   const { join, gauge, relief, finish } = outputs;
@@ -123,5 +134,7 @@ export function mapRaster(outputs: TileOutputs, map: MapName): Raster | null {
       return diffuse(outputs);
     case 'opacity':
       return join.alpha ? one(join.alpha) : null;
+    case 'emission':
+      return join.given.emission ?? null;
   }
 }

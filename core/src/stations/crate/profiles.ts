@@ -1,52 +1,107 @@
-import type { MapName } from './maps.ts';
+import { MAP_KIND, type MapName } from './maps.ts';
+import { type Channel, type Profile, type ProfileFile, planesOf } from './profile.ts';
 
-export const PROFILE_NAMES = ['separate', 'packed', 'specular-gloss'] as const;
+export const PROFILE_NAMES = ['separate', 'packed', 'specular-gloss', 'normal-gloss', 'two-maps'] as const;
 export type ProfileName = (typeof PROFILE_NAMES)[number];
 
-/** One file of a profile. Either one whole map, or one map for each channel. */
-export interface ProfileFile {
-  /** What stands behind the tile's name. */
-  ending: string;
-  bits: 8 | 16;
-  maps: [MapName] | [MapName, MapName, MapName];
+/** Every plane of a map, in order. */
+const whole = (map: MapName): Channel[] =>
+  ([0, 1, 2] as const).slice(0, planesOf(map)).map((plane) => ({ map, plane, turned: false }));
+
+const file = (ending: string, channels: Channel[], more: Partial<ProfileFile> = {}): ProfileFile => ({
+  ending,
+  format: 'png',
+  bits: 8,
+  kind: 'map' in channels[0] ? MAP_KIND[channels[0].map] : 'data',
+  channels,
+  size: 0,
+  softMm: 0,
+  green: 'recipe',
+  occlusion: 0,
+  ...more,
+});
+
+/** A map as a file of its own. */
+const alone = (map: MapName, more: Partial<ProfileFile> = {}): ProfileFile => file(map, whole(map), more);
+const grey = (map: MapName): Channel => ({ map, plane: 0, turned: false });
+
+const height = alone('height', { bits: 16 });
+const tail = [alone('specular'), alone('cavity'), alone('opacity'), alone('emission'), height];
+
+/** The built-in profiles, each with its files in the order they are written. */
+export const PROFILES: Record<ProfileName, Profile> = {
+  separate: {
+    name: 'Separate maps',
+    files: [
+      alone('albedo'),
+      alone('normal'),
+      alone('occlusion'),
+      alone('roughness'),
+      alone('metallic'),
+      ...tail,
+    ],
+  },
+  packed: {
+    name: 'Packed occlusion, roughness, metallic',
+    files: [
+      alone('albedo'),
+      alone('normal'),
+      file('occlusion-roughness-metallic', [grey('occlusion'), grey('roughness'), grey('metallic')]),
+      ...tail,
+    ],
+  },
+  'specular-gloss': {
+    name: 'Diffuse, specular, gloss',
+    files: [
+      alone('diffuse'),
+      alone('specular'),
+      alone('gloss'),
+      alone('normal'),
+      alone('occlusion'),
+      ...tail.filter(({ ending }) => ending !== 'specular'),
+    ],
+  },
+  'normal-gloss': {
+    name: 'Gloss in the normal’s alpha',
+    files: [
+      alone('diffuse'),
+      alone('specular'),
+      file('normal-gloss', [...whole('normal'), grey('gloss')]),
+      alone('occlusion'),
+      ...tail.filter(({ ending }) => ending !== 'specular'),
+    ],
+  },
+  'two-maps': {
+    name: 'Colour with occlusion in it, and normal',
+    files: [file('colour', [...whole('albedo'), grey('opacity')], { occlusion: 0.5 }), alone('normal')],
+  },
+};
+
+/** Maps that a file reads, each once, in the order of its channels; occlusion too where it is in the colour. */
+export function mapsOf({ channels, occlusion }: ProfileFile): MapName[] {
+  const maps = channels.flatMap((channel) => ('map' in channel ? [channel.map] : []));
+  return [...new Set([...maps, ...(occlusion > 0 ? (['occlusion'] as const) : [])])];
 }
 
-const shared: ProfileFile[] = [
-  { ending: 'albedo', bits: 8, maps: ['albedo'] },
-  { ending: 'normal', bits: 8, maps: ['normal'] },
-];
+/** What stands in each channel, briefly: `albedo.r`, `1 − roughness`, `0.5`. */
+export const contentsOf = ({ channels }: ProfileFile): string[] =>
+  channels.map((channel) => {
+    if (!('map' in channel)) return String(channel.value);
+    const { map, plane, turned } = channel;
+    const part = planesOf(map) === 1 ? map : `${map}.${(map === 'normal' ? 'xyz' : 'rgb')[plane]}`;
+    return turned ? `1 − ${part}` : part;
+  });
 
-const tail: ProfileFile[] = [
-  { ending: 'specular', bits: 8, maps: ['specular'] },
-  { ending: 'cavity', bits: 8, maps: ['cavity'] },
-  { ending: 'opacity', bits: 8, maps: ['opacity'] },
-  { ending: 'height', bits: 16, maps: ['height'] },
-];
-
-/** The files of each profile, in the order they are written. */
-export const PROFILES: Record<ProfileName, ProfileFile[]> = {
-  separate: [
-    ...shared,
-    { ending: 'occlusion', bits: 8, maps: ['occlusion'] },
-    { ending: 'roughness', bits: 8, maps: ['roughness'] },
-    { ending: 'metallic', bits: 8, maps: ['metallic'] },
-    ...tail,
-  ],
-  packed: [
-    ...shared,
-    {
-      ending: 'occlusion-roughness-metallic',
-      bits: 8,
-      maps: ['occlusion', 'roughness', 'metallic'],
-    },
-    ...tail,
-  ],
-  'specular-gloss': [
-    { ending: 'diffuse', bits: 8, maps: ['diffuse'] },
-    { ending: 'specular', bits: 8, maps: ['specular'] },
-    { ending: 'gloss', bits: 8, maps: ['gloss'] },
-    { ending: 'normal', bits: 8, maps: ['normal'] },
-    { ending: 'occlusion', bits: 8, maps: ['occlusion'] },
-    ...tail.filter(({ ending }) => ending !== 'specular'),
-  ],
-};
+/**
+ * The files of a profile that a tile without some maps has: what would hold nothing else is left out, and an
+ * alpha that there is none for is 1 all over.
+ */
+export function filesWithout(profile: Profile, missing: readonly MapName[]): ProfileFile[] {
+  const isMissing = (channel: Channel) => 'map' in channel && missing.includes(channel.map);
+  return profile.files.flatMap((one) => {
+    if (one.channels.slice(0, 3).some(isMissing)) return [];
+    const alpha = one.channels[3];
+    if (!alpha || !isMissing(alpha)) return [one];
+    return [{ ...one, channels: one.channels.slice(0, 3) }];
+  });
+}

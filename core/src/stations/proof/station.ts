@@ -1,7 +1,9 @@
 import { number } from '../../settings/settings.ts';
-import type { Verdict } from '../../verdict.ts';
+import type { Figure, Verdict } from '../../verdict.ts';
 import type { TileOutputs } from '../crate/maps.ts';
 import { NOTHING_TO_DECIDE, type ProofOutput, station } from '../types.ts';
+import { agreementOf } from './agreement.ts';
+import { PLAIN } from './checks.ts';
 import { findRepeats, repeatFigure } from './repeats.ts';
 
 const settings = {
@@ -16,8 +18,19 @@ const settings = {
   }),
 };
 
-/** From here on a spot is plainly seen; below, one has to look for it. */
-const PLAIN = 10;
+/** How much of the tile is open, and how much neither open nor closed. */
+function opacityFigures(alpha: Float32Array): Figure[] {
+  let holes = 0;
+  let between = 0;
+  for (const value of alpha) {
+    if (value < 0.5) holes++;
+    if (value > 0.1 && value < 0.9) between++;
+  }
+  return [
+    { id: 'holes', label: 'Open', value: (100 * holes) / alpha.length, unit: '%' },
+    { id: 'between', label: 'Neither open nor closed', value: (100 * between) / alpha.length, unit: '%' },
+  ];
+}
 
 /** Proof: what will be noticed when the tile is laid in the game. */
 export const proof = station({
@@ -26,9 +39,15 @@ export const proof = station({
   settings,
   ...NOTHING_TO_DECIDE,
   async run(input: TileOutputs, _chosen, _decided, frame, context): Promise<ProofOutput> {
-    return { repeats: await findRepeats(input.gauge.albedo, frame.edges, context.breathe) };
+    const repeats = await findRepeats(input.gauge.albedo, frame.edges, (done) => context.breathe(0.7 * done));
+    // Only what goes on over both edges can be integrated.
+    const isTorus = frame.edges.x === 'wrap' && frame.edges.y === 'wrap';
+    const { normal, height } = input.relief;
+    const agreement = isTorus ? agreementOf(normal, height, frame.green) : null;
+    await context.breathe(1);
+    return { repeats, agreement };
   },
-  verdict({ repeats }, _input, _chosen, _decided, frame): Verdict {
+  verdict({ repeats, agreement }, { join }, _chosen, _decided, frame): Verdict {
     const figure = repeatFigure(repeats);
     const density = frame.wantedSize / frame.edgeMetres;
     const count = repeats.length;
@@ -44,6 +63,30 @@ export const proof = station({
       advice: isPlain ? 'Tone the spots down, or repair them at Join.' : '',
       figures: [
         { id: 'repeat', label: 'Repeat figure', value: figure, unit: '', digits: 1 },
+        {
+          id: 'strongest',
+          label: 'Strongest spot',
+          value: count > 0 ? repeats[0].strength : 0,
+          unit: '×',
+          digits: 1,
+        },
+        ...(agreement
+          ? [
+              {
+                id: 'apart',
+                label: 'Normals that the height does not explain',
+                value: 100 * agreement.apart,
+                unit: '%',
+              },
+              {
+                id: 'told',
+                label: 'Depth that the normals tell',
+                value: agreement.depth * frame.edgeMetres * 1000,
+                unit: 'mm',
+              },
+            ]
+          : []),
+        ...(join.alpha ? opacityFigures(join.alpha) : []),
         { id: 'density', label: 'Texel density', value: density, unit: 'px/m' },
       ],
     };

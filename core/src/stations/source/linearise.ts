@@ -1,7 +1,7 @@
 import { linearTable, srgbToLinear } from '../../colour/srgb.ts';
 import type { Pixels } from '../../pixels.ts';
 import { Raster } from '../../raster/raster.ts';
-import type { Given, GivenMap } from '../given.ts';
+import { type Given, type GivenMap, isGivenColour } from '../given.ts';
 import type { SourceInput, SourceOutput } from '../types.ts';
 
 /** How values are meant: as the file's kind has it (floats linear, codes sRGB), as sRGB colour, or as linear data. */
@@ -44,8 +44,8 @@ function heightRaster(pixels: Pixels): Raster {
   return raster.mapPlanes((values) => values.map((value) => (value - low) * scale));
 }
 
-/** F0 as linear colour: codes are sRGB, floats linear already. */
-function specularRaster(pixels: Pixels): Raster {
+/** A given colour, linear: codes are sRGB, floats linear already. */
+function colourRaster(pixels: Pixels): Raster {
   const codes = clampedRaster(codesRaster(pixels, 3));
   if (pixels.data instanceof Float32Array) return codes;
   return codes.mapPlanes((plane) => plane.map(srgbToLinear));
@@ -57,7 +57,7 @@ const clampedRaster = (raster: Raster) =>
 /** Inside, the green of every normal map points up. */
 function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down'): Raster {
   if (map === 'height') return heightRaster(pixels);
-  if (map === 'specular') return specularRaster(pixels);
+  if (isGivenColour(map)) return colourRaster(pixels);
   if (map !== 'normal') return clampedRaster(codesRaster(pixels, 1));
   const codes = clampedRaster(codesRaster(pixels, 3));
   return green === 'up'

@@ -30,6 +30,7 @@ const ENDINGS: Record<Role, string[]> = {
   metallic: ['metallic', 'metalness', 'metal', 'mtl', 'met'],
   specular: ['specular', 'spec', 'specularcolor', 'specularcolour'],
   opacity: ['opacity', 'alpha', 'mask', 'opac', 'transparency', 'cutout'],
+  emission: ['emission', 'emissive', 'emit', 'glow'],
 };
 
 /** Endings that mean one thing here and another there. */
@@ -55,7 +56,7 @@ const DOUBTFUL: Record<string, Role | null> = {
 };
 
 /** Maps that sets hold but that are not taken as given. */
-const NOT_TAKEN = ['emissive', 'emission', 'emit', 'orm', 'arm', 'rma', 'mra'];
+const NOT_TAKEN = ['orm', 'arm', 'rma', 'mra'];
 
 /** Ways of saying where the green of a normal map points, after its ending. */
 const GREEN: Record<string, 'up' | 'down'> = {

@@ -75,6 +75,7 @@ const SHOWN_BY_TOOLS = new Set([
   'Given maps',
   'Where from',
   'Own line',
+  'Own profile',
   'Patches',
   'By eye',
   'Zones',

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
+import { hasMap } from '../../engine/has-map.ts';
 import {
   bandOf,
   FLOOR_VIEW_OF,
@@ -10,6 +11,7 @@ import {
   type ViewName,
   viewBefore,
 } from '../../engine/views.ts';
+import { FarControls } from '../../stations/proof/far-controls.tsx';
 import { GREY } from '../../theme.ts';
 import { Choices } from '../choices.tsx';
 import { pressable } from '../pressed.ts';
@@ -23,7 +25,7 @@ export function FloorControls() {
   const halfShift = useBench((s) => s.halfShift);
   const station = useBench((s) => s.station);
   const view = useBench(viewInForce);
-  const hasAlpha = useBench((s) => s.maps?.opacity != null);
+  const maps = useBench((s) => s.maps);
   const set = useBench((s) => s.set);
   const divided = useBefore((s) => s.divider !== null);
   const compared = useBefore((s) => s.compared);
@@ -94,6 +96,7 @@ export function FloorControls() {
       >
         Before | after
       </Button>
+      {station === 'proof' && view !== 'photo' && <FarControls />}
       {station === 'join' && view === 'joined' && (
         <>
           <Button aria-pressed={cut} sx={pressable(cut)} onClick={() => useSight.setState({ cut: !cut })}>
@@ -141,13 +144,13 @@ export function FloorControls() {
           inputProps={{ 'aria-label': 'Map on the Floor' }}
           sx={{ bgcolor: GREY.card, fontSize: 12.5, '& .MuiSelect-select': { py: 0.4 } }}
         >
-          {VIEW_NAMES.filter(
-            (name) => (name !== 'opacity' || hasAlpha) && (bandOf(name) < 0 || name === view),
-          ).map((name) => (
-            <MenuItem key={name} value={name}>
-              {VIEW_WORDS[name]}
-            </MenuItem>
-          ))}
+          {VIEW_NAMES.filter((name) => hasMap(maps, name) && (bandOf(name) < 0 || name === view)).map(
+            (name) => (
+              <MenuItem key={name} value={name}>
+                {VIEW_WORDS[name]}
+              </MenuItem>
+            ),
+          )}
         </Select>
       </Box>
     </Box>

@@ -16,6 +16,7 @@ import { SeamHeat } from '../../stations/join/heat.tsx';
 import { RepairLayer } from '../../stations/join/repair/repair-layer.tsx';
 import { useRepair } from '../../stations/join/repair/use-repair.ts';
 import { VectorHandles } from '../../stations/join/vector-handles.tsx';
+import { FarLayer } from '../../stations/proof/far-layer.tsx';
 import { RepeatLayer } from '../../stations/proof/repeat-layer.tsx';
 import { BendHandles } from '../../stations/square/bend-handles.tsx';
 import { CornerHandles } from '../../stations/square/corner-handles.tsx';
@@ -89,7 +90,7 @@ export function Floor() {
   const language = useSettings((s) => s.language);
   const { data: palettes } = usePalettes(projectId);
   const { divider, held, compared, picture: beforeView } = useBefore();
-  const { cut, heat, hatching, luminance, guides } = useSight();
+  const { cut, heat, hatching, luminance, guides, far } = useSight();
   const { stageRef, canvasRef, stage } = useStage();
   const space = useSpace();
   useBeforePicture();
@@ -237,8 +238,11 @@ export function Floor() {
           {station === 'gauge' && shown?.view === 'albedo' && !held && (
             <ReadingLayer plane={plane} stage={stage} lay={layNow} />
           )}
-          {station === 'proof' && shown?.view === 'albedo' && !held && (
+          {station === 'proof' && !far && shown?.view === 'albedo' && !held && (
             <RepeatLayer plane={plane} stage={stage} />
+          )}
+          {station === 'proof' && far && shown && !isPhoto && (
+            <FarLayer shown={shown} stage={stage} view={far} />
           )}
           {shown && <ShownNote shown={shown} />}
           {picking && shown && <PickLayer shown={shown} plane={plane} />}

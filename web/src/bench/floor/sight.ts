@@ -1,4 +1,8 @@
+import type { FarFilter } from '@zesty-tile/core';
 import { create } from 'zustand';
+
+/** From straight above, or along the ground. */
+export type FarView = 'above' | 'along';
 
 /** What lies on or beside the Floor. */
 interface Sight {
@@ -8,6 +12,9 @@ interface Sight {
   /** Colour taken out of colour views: luminance alone. */
   luminance: boolean;
   guides: boolean;
+  /** At Proof: a far field in place of the laid tiles, and how a game would look at it. */
+  far: FarView | null;
+  filter: FarFilter;
 }
 
 export const useSight = create<Sight>(() => ({
@@ -16,4 +23,6 @@ export const useSight = create<Sight>(() => ({
   hatching: true,
   luminance: false,
   guides: false,
+  far: null,
+  filter: 'eight',
 }));

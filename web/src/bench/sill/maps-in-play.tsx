@@ -3,6 +3,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
+import { hasMap } from '../../engine/has-map.ts';
 import { VIEW_WORDS } from '../../engine/views.ts';
 import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
@@ -11,9 +12,9 @@ import { SILL_MAPS, useSill } from './state.ts';
 /** Takes single maps out of the lit view, and puts them back. */
 export function MapsInPlay() {
   const off = useSill((s) => s.off);
-  const hasAlpha = useBench((s) => s.maps?.opacity != null);
+  const made = useBench((s) => s.maps);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const maps = SILL_MAPS.filter((map) => map !== 'opacity' || hasAlpha);
+  const maps = SILL_MAPS.filter((map) => hasMap(made, map));
   return (
     <>
       <Button

@@ -5,18 +5,26 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
+import { hasMap } from '../../engine/has-map.ts';
 import { VIEW_WORDS } from '../../engine/views.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { Choices } from '../choices.tsx';
 import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
+import { BesidePanel } from './beside/beside-panel.tsx';
+import { DepthPanel } from './depth/depth-panel.tsx';
 import { GREY_STEPS } from './grey-steps.tsx';
-import { LightPanel } from './light-panel.tsx';
+import { LightPanel } from './light/light-panel.tsx';
+import { useOwnSurroundings } from './light/own-surroundings.ts';
+import { SunDisc, useChosenLight } from './light/sun-disc.tsx';
+import { SURROUNDINGS, SURROUNDINGS_WORDS } from './light/surroundings.ts';
 import { MapsInPlay } from './maps-in-play.tsx';
+import { partAt } from './scene/drop.ts';
+import { lay } from './scene/laid.ts';
+import { SceneTray, TILE_DRAG } from './scene/tray.tsx';
+import { ShapePanel } from './shape-panel.tsx';
 import { SHAPE_WORDS, SHAPES, type Shape } from './shapes.ts';
-import { type Show, SILL_MAPS, useSill } from './state.ts';
-import { SunDisc } from './sun-disc.tsx';
-import { SURROUNDINGS, SURROUNDINGS_WORDS, type SurroundingsName } from './surroundings.ts';
+import { type Around, type Show, SILL_MAPS, useSill } from './state.ts';
 import { SillView } from './view.tsx';
 
 const SHOW_WORDS: [Show, string][] = [
@@ -32,8 +40,11 @@ const SHOW_WORDS: [Show, string][] = [
 /** The lit view: all maps in play, under a sun that is moved by hand. */
 export function Sill() {
   const hasMaps = useBench((s) => s.maps !== null);
-  const hasAlpha = useBench((s) => s.maps?.opacity != null);
-  const { shape, sun, show, grown, around } = useSill();
+  const maps = useBench((s) => s.maps);
+  const { shape, show, grown, around } = useSill();
+  const projectId = useBench((s) => s.projectId);
+  const ownSurroundings = useOwnSurroundings();
+  const { name: lightName, light } = useChosenLight();
   const hasOwn = useSill((s) => s.own !== null);
   const select = { bgcolor: GREY.card, fontSize: 12.5, '& .MuiSelect-select': { py: 0.4 } };
   return (
@@ -74,7 +85,7 @@ export function Sill() {
             </MenuItem>
           ))}
           <ListSubheader sx={{ bgcolor: 'inherit', lineHeight: 2.2 }}>One map</ListSubheader>
-          {SILL_MAPS.filter((map) => map !== 'opacity' || hasAlpha).map((map) => (
+          {SILL_MAPS.filter((map) => hasMap(maps, map)).map((map) => (
             <MenuItem key={map} value={map}>
               {VIEW_WORDS[map]}
             </MenuItem>
@@ -87,7 +98,7 @@ export function Sill() {
               value={around.name}
               inputProps={{ 'aria-label': 'What lies around' }}
               onChange={(event) =>
-                useSill.setState({ around: { ...around, name: event.target.value as SurroundingsName } })
+                useSill.setState({ around: { ...around, name: event.target.value as Around['name'] } })
               }
               sx={select}
             >
@@ -96,8 +107,16 @@ export function Sill() {
                   {SURROUNDINGS_WORDS[name]}
                 </MenuItem>
               ))}
+              {ownSurroundings.map(({ id, name }) => (
+                <MenuItem key={id} value={`own:${id}`}>
+                  {name}
+                </MenuItem>
+              ))}
             </Select>
             <LightPanel />
+            <DepthPanel />
+            <ShapePanel />
+            <BesidePanel />
           </>
         )}
         <Tooltip title={grown ? 'Shrink the Sill (L)' : 'Let the Sill fill the work (L)'}>
@@ -114,6 +133,13 @@ export function Sill() {
         sx={{ flex: 1, minHeight: 0, position: 'relative' }}
         data-sill={hasMaps ? 'lit' : 'waiting'}
         data-show={show}
+        onDragOver={(event) => {
+          if (shape === 'scene' && event.dataTransfer.types.includes(TILE_DRAG)) event.preventDefault();
+        }}
+        onDrop={(event) => {
+          const part = partAt(event.clientX, event.clientY);
+          if (part) lay(projectId, part, event.dataTransfer.getData(TILE_DRAG));
+        }}
       >
         <SillView />
       </Box>
@@ -138,14 +164,15 @@ export function Sill() {
             py: 0.6,
           }}
         >
-          <SunDisc sun={sun} onChange={(next) => useSill.setState({ sun: next })} />
+          <SunDisc />
           <Typography variant="body2" sx={{ lineHeight: 1.25, whiteSpace: 'nowrap' }}>
-            Sun {Math.round(sun.turn)}°, {Math.round(sun.rise)}° high
+            {lightName} {Math.round(light.turn)}°, {Math.round(light.rise)}° high
             <br />
             <span style={{ color: GREY.soft }}>drag the disc</span>
           </Typography>
         </Box>
         <MapsInPlay />
+        {shape === 'scene' && show !== 'eye' && <SceneTray />}
       </Box>
     </Box>
   );

@@ -1,8 +1,10 @@
 import type { MapName } from '@zesty-tile/core';
 import { create } from 'zustand';
+import type { Lamp } from './light/rig.ts';
+import type { SurroundingsName } from './light/surroundings.ts';
 import type { OwnShape } from './own-shape.ts';
+import type { ScenePart } from './scene/parts.ts';
 import type { Shape } from './shapes.ts';
-import type { SurroundingsName } from './surroundings.ts';
 
 /** Maps that light falls through, and that can be looked at alone. */
 export const SILL_MAPS = [
@@ -14,6 +16,7 @@ export const SILL_MAPS = [
   'metallic',
   'specular',
   'opacity',
+  'emission',
 ] as const satisfies readonly MapName[];
 export type SillMap = (typeof SILL_MAPS)[number];
 
@@ -29,14 +32,24 @@ export interface Sun {
   rise: number;
 }
 
-/** What lies around the shape, and how its light is turned and how strong it is. */
+/** What lies around the shape: a made-up place, or a picture of one's own by its id. */
 export interface Around {
-  name: SurroundingsName;
+  name: SurroundingsName | `own:${string}`;
   turn: number;
   strength: number;
   /** Whether it is seen behind the shape. */
   background: boolean;
+  /** How strong and how blurred it is seen there, 0…1. */
+  backStrength: number;
+  backBlur: number;
 }
+
+/** How the Sill shows depth: by shading alone, by shifted looks at the maps, or by moved triangles. */
+export const DEPTHS = ['flat', 'one-step', 'ray-steps', 'true'] as const;
+export type Depth = (typeof DEPTHS)[number];
+
+/** What stands beside the tile in hand, in one light: its albedo alone, one of its versions, or another tile. */
+export type Beside = { kind: 'albedo' } | { kind: 'version'; number: number } | { kind: 'tile'; id: string };
 
 interface SillState {
   shape: Shape;
@@ -49,12 +62,41 @@ interface SillState {
   tone: 'neutral' | 'plain';
   /** How often the tile goes over the shape, beside its own number. */
   times: number;
+  /** A figure of 1.7 m and a cube of 10 cm stand beside the shape. */
+  scale: boolean;
   /** The sun goes round slowly. */
   turning: boolean;
   sun: Sun;
+  /** How strong the sun is beside what is usual in these surroundings. */
+  sunStrength: number;
+  /** Lights beside the sun. */
+  lamps: Lamp[];
+  /** The rig that was put up or kept last, by its id. */
+  rig: string;
+  /** Which light the disc moves: a lamp by its place, or the sun. */
+  chosenLight: number | 'sun';
   show: Show;
   /** Maps taken out of play. */
   off: SillMap[];
+  depth: Depth;
+  /** Looks along the ray where the surface is seen from straight above, and where it is seen along. */
+  few: number;
+  many: number;
+  /** Projected along three axes in place of the shape's own coordinates, with this sharpness. */
+  triplanar: boolean;
+  sharpness: number;
+  /** Whether opacity cuts out, or lets light through in part. */
+  opacityAs: 'cut' | 'see-through';
+  bothFaces: boolean;
+  /** How strong what the surface gives off is. */
+  glow: number;
+  beside: Beside | null;
+  /** Side by side, or with a line between. */
+  split: 'halves' | 'line';
+  /** Where the line stands, 0…1. */
+  line: number;
+  /** Tiles that lie on parts of the scene; on others lies the tile in hand. */
+  laid: Partial<Record<ScenePart, string>>;
   /** Whether it fills the work. */
   grown: boolean;
 }
@@ -62,13 +104,30 @@ interface SillState {
 export const useSill = create<SillState>(() => ({
   shape: 'slab',
   own: null,
-  around: { name: 'overcast', turn: 0, strength: 1, background: false },
+  around: { name: 'overcast', turn: 0, strength: 1, background: false, backStrength: 1, backBlur: 0.35 },
   exposure: 0,
   tone: 'neutral',
   times: 1,
+  scale: false,
   turning: false,
   sun: { turn: 312, rise: 42 },
+  sunStrength: 1,
+  lamps: [],
+  rig: '',
+  chosenLight: 'sun',
   show: 'finished',
   off: [],
+  depth: 'true',
+  few: 10,
+  many: 48,
+  triplanar: false,
+  sharpness: 6,
+  opacityAs: 'cut',
+  bothFaces: false,
+  glow: 1,
+  beside: null,
+  split: 'halves',
+  line: 0.5,
+  laid: {},
   grown: false,
 }));

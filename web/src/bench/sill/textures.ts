@@ -1,14 +1,34 @@
 import * as THREE from 'three';
 import type { ShownMap, ShownMaps } from '../../engine/protocol.ts';
 import type { Size } from '../floor/geometry.ts';
+import type { Limits } from './material/use-textures.ts';
 import type { SillMap } from './state.ts';
 
+/** The same halved until no side is longer than a graphics card takes. */
+function within(shown: ShownMap, most: number): ShownMap {
+  let now = shown;
+  while (Math.max(now.width, now.height) > most) now = halved(now);
+  return now;
+}
+
+function halved({ width, height, rgba }: ShownMap): ShownMap {
+  const [w, h] = [Math.max(1, width >> 1), Math.max(1, height >> 1)];
+  const out = new Uint8ClampedArray(4 * w * h);
+  for (let y = 0; y < h; y++) {
+    for (let x = 0; x < w; x++) {
+      for (let c = 0; c < 4; c++) {
+        const at = 4 * (2 * y * width + 2 * x) + c;
+        out[4 * (y * w + x) + c] =
+          (rgba[at] + rgba[at + 4] + rgba[at + 4 * width] + rgba[at + 4 * width + 4]) / 4;
+      }
+    }
+  }
+  return { width: w, height: h, rgba: out };
+}
+
 /** RGBA as a texture that repeats. Row 0 is the picture's top, so the shapes' v runs downwards. */
-export function textureOf(
-  { width, height, rgba }: ShownMap,
-  colour: boolean,
-  anisotropy: number,
-): THREE.Texture {
+export function textureOf(shown: ShownMap, colour: boolean, { anisotropy, most }: Limits): THREE.Texture {
+  const { width, height, rgba } = within(shown, most);
   const made = new THREE.DataTexture(new Uint8Array(rgba.buffer), width, height, THREE.RGBAFormat);
   made.colorSpace = colour ? THREE.SRGBColorSpace : THREE.NoColorSpace;
   made.wrapS = THREE.RepeatWrapping;
@@ -31,24 +51,24 @@ function greyOf({ width, height }: Size, valueAt: (i: number) => number): ShownM
 }
 
 /** One map as it is looked at alone; null for what is one value all over. A data map is shown by its stored values: as if it were an sRGB picture, like a viewer would. */
-export function aloneOf(maps: ShownMaps, map: SillMap, anisotropy: number): THREE.Texture | null {
+export function aloneOf(maps: ShownMaps, map: SillMap, limits: Limits): THREE.Texture | null {
   const { packed, height } = maps;
   const channel = (k: number) =>
     textureOf(
       greyOf(packed, (i) => packed.rgba[4 * i + k]),
       true,
-      anisotropy,
+      limits,
     );
   switch (map) {
     case 'albedo':
-      return textureOf(maps.albedo, true, anisotropy);
+      return textureOf(maps.albedo, true, limits);
     case 'normal':
-      return textureOf(maps.normal, true, anisotropy);
+      return textureOf(maps.normal, true, limits);
     case 'height':
       return textureOf(
         greyOf(height, (i) => 255 * height.values[i]),
         true,
-        anisotropy,
+        limits,
       );
     case 'occlusion':
       return channel(0);
@@ -57,9 +77,11 @@ export function aloneOf(maps: ShownMaps, map: SillMap, anisotropy: number): THRE
     case 'metallic':
       return channel(2);
     case 'specular':
-      return maps.specular && textureOf(maps.specular.map, true, anisotropy);
+      return maps.specular && textureOf(maps.specular.map, true, limits);
     case 'opacity':
-      return maps.opacity ? textureOf(maps.opacity, true, anisotropy) : null;
+      return maps.opacity ? textureOf(maps.opacity, true, limits) : null;
+    case 'emission':
+      return maps.emission ? textureOf(maps.emission, true, limits) : null;
   }
 }
 

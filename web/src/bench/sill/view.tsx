@@ -1,53 +1,44 @@
 import Button from '@mui/material/Button';
 import { OrbitControls } from '@react-three/drei';
-import { Canvas, useFrame, useThree } from '@react-three/fiber';
-import { Component, type ReactNode, useEffect, useState } from 'react';
+import { Canvas, useThree } from '@react-three/fiber';
+import { Component, type ReactNode, useEffect, useMemo, useState } from 'react';
 import * as THREE from 'three';
+import type { ShownMaps } from '../../engine/protocol.ts';
 import { useGauge } from '../../stations/gauge/use-gauge.ts';
 import { GREY } from '../../theme.ts';
 import { useBench } from '../state.ts';
+import { BesideLine } from './beside/beside-line.tsx';
+import { useBesideMaps } from './beside/use-other-maps.ts';
+import { MINE, OTHER } from './drawing.ts';
 import { GreySteps, WhiteLight } from './grey-steps.tsx';
+import { Lights } from './light/lights.tsx';
+import { SurroundingsLight } from './light/surroundings-light.tsx';
 import { MatteSlab } from './matte.tsx';
-import { STANCES } from './shapes.ts';
-import { type Sun, useSill } from './state.ts';
-import { StillTaker } from './still.tsx';
-import { Surface } from './surface.tsx';
-import { sunOf } from './surroundings.ts';
-import { SurroundingsLight } from './surroundings-light.tsx';
+import { Painter } from './painter.tsx';
+import { Terrace } from './scene/terrace.tsx';
+import { STANCES, type Stand } from './shapes.ts';
+import { isSoftware } from './software.ts';
+import { Solid } from './solid.tsx';
+import { useSill } from './state.ts';
 
 const FIELD_OF_VIEW = 42;
 /** Straight on, with room for the grey steps. */
 const STRAIGHT_ON = { half: 1.42, from: [0, 0, 1] as [number, number, number] };
 /** So long the graphics card is left alone before the view is built again. */
 const PAUSE_MS = 600;
-const SUN_AWAY = 6;
-/** Light from the side, for bumps. */
-const SIDE_RISE = 9;
 
 /** Sets the camera so that the shape fills the view, whatever the view's shape; the user moves it from there. */
-function Stance({ half, from }: { half: number; from: [number, number, number] }) {
+function Stance({ half, tall = half, from }: Stand) {
   const { camera, size, invalidate } = useThree();
-  const aspect = size.width / Math.max(1, size.height);
+  const isHalved = useSill((s) => s.beside !== null && s.split === 'halves');
+  const aspect = size.width / (isHalved ? 2 : 1) / Math.max(1, size.height);
   useEffect(() => {
-    const away = half / Math.tan((FIELD_OF_VIEW * Math.PI) / 360) / Math.min(1, aspect);
+    const away = Math.max(tall, half / aspect) / Math.tan((FIELD_OF_VIEW * Math.PI) / 360);
     camera.position.set(...from).multiplyScalar(away);
     camera.lookAt(0, 0, 0);
     invalidate();
-  }, [camera, aspect, half, from, invalidate]);
+  }, [camera, aspect, half, tall, from, invalidate]);
   return null;
-}
-
-function SunLight({ sun, colour, strength }: { sun: Sun; colour: string; strength: number }) {
-  const turn = (sun.turn * Math.PI) / 180;
-  const rise = (sun.rise * Math.PI) / 180;
-  const flat = Math.cos(rise) * SUN_AWAY;
-  return (
-    <directionalLight
-      position={[Math.sin(turn) * flat, Math.cos(turn) * flat, Math.sin(rise) * SUN_AWAY]}
-      intensity={strength}
-      color={colour}
-    />
-  );
 }
 
 /** How bright the picture is, and how what is brighter than the screen is brought down. */
@@ -58,24 +49,6 @@ function Exposure({ exposure, tone }: { exposure: number; tone: 'neutral' | 'pla
     gl.toneMappingExposure = 2 ** exposure;
     invalidate();
   }, [gl, exposure, tone, invalidate]);
-  return null;
-}
-
-/** Degrees a second. */
-const TURN_SPEED = 24;
-
-/** Lets the sun go round while it is asked to. */
-function TurningSun() {
-  const turning = useSill((s) => s.turning);
-  useFrame((_state, seconds) => {
-    if (!turning) return;
-    const { sun } = useSill.getState();
-    useSill.setState({ sun: { ...sun, turn: (sun.turn + TURN_SPEED * Math.min(0.1, seconds)) % 360 } });
-  });
-  const invalidate = useThree((state) => state.invalidate);
-  useEffect(() => {
-    if (turning) invalidate();
-  }, [turning, invalidate]);
   return null;
 }
 
@@ -90,13 +63,15 @@ function ContextWatch({ onLost }: { onLost(): void }) {
   return null;
 }
 
-const hasWebGl = (): boolean => {
+/** What draws WebGL 2 here: a graphics card, the processor, or nothing. */
+function drawnBy(): 'card' | 'processor' | null {
   try {
-    return document.createElement('canvas').getContext('webgl2') !== null;
+    const context = document.createElement('canvas').getContext('webgl2');
+    return context && (isSoftware(context) ? 'processor' : 'card');
   } catch {
-    return false;
+    return null;
   }
-};
+}
 
 const words = { color: '#fff', padding: 16, textShadow: '0 0 3px #000' };
 
@@ -121,15 +96,39 @@ class Fallback extends Component<{ children: ReactNode; onAgain(): void }, { bro
   }
 }
 
+/** Everything that stands in the light: the tile in hand, and what is held beside it. */
+function Standing({ maps, other }: { maps: ShownMaps; other: ShownMaps | null }) {
+  const isScene = useSill((s) => s.shape === 'scene');
+  const isAlbedo = useSill((s) => s.beside?.kind === 'albedo');
+  const Whole = isScene ? Terrace : Solid;
+  return (
+    <>
+      <group name={MINE}>
+        <Whole maps={maps} />
+      </group>
+      {other && (
+        <group name={OTHER}>
+          <Whole maps={other} albedoAlone={isAlbedo} />
+        </group>
+      )}
+    </>
+  );
+}
+
 /** The shape in the light, or plain words where it cannot be drawn. */
 export function SillView() {
   const maps = useBench((s) => s.maps);
-  const { shape, sun, show, off, around, exposure, tone, times } = useSill();
+  const { shape, sun, show, around, exposure, tone, beside, split: splitBy, line } = useSill();
   const eye = useBench((s) => s.recipe.stations.gauge.eye);
   const isHeld = useGauge((s) => s.isHeld);
   const [build, setBuild] = useState(0);
   const [lost, setLost] = useState(false);
-  const [able] = useState(hasWebGl);
+  const [problem, setProblem] = useState('');
+  const [by] = useState(drawnBy);
+  const made = useBesideMaps(beside);
+  const other = beside?.kind === 'albedo' ? maps : made.maps;
+  const isSplit = other !== null && show !== 'eye';
+  const split = useMemo(() => (isSplit ? { by: splitBy, line } : null), [isSplit, splitBy, line]);
   useEffect(() => {
     if (!lost) return;
     const timer = setTimeout(() => {
@@ -139,7 +138,7 @@ export function SillView() {
     return () => clearTimeout(timer);
   }, [lost]);
   const [onLost] = useState(() => () => setLost(true));
-  if (!able) {
+  if (!by) {
     return (
       <div role="status" style={words}>
         This browser offers no WebGL 2, so the lit view cannot be drawn. Everything else works; switch on
@@ -160,13 +159,13 @@ export function SillView() {
         frameloop="demand"
         camera={{ fov: FIELD_OF_VIEW }}
         dpr={[1, 2]}
-        gl={{ toneMapping: THREE.NeutralToneMapping, antialias: true }}
+        gl={{ toneMapping: THREE.NeutralToneMapping, antialias: by === 'card' }}
         data-build={build}
+        data-beside={beside ? (isSplit ? 'ready' : 'waiting') : undefined}
       >
         <ContextWatch onLost={onLost} />
         <Exposure exposure={exposure} tone={tone} />
-        <StillTaker />
-        <TurningSun />
+        <Painter split={split} />
         {show === 'eye' ? (
           <>
             <Stance {...STRAIGHT_ON} />
@@ -176,18 +175,20 @@ export function SillView() {
           </>
         ) : (
           <>
-            <SurroundingsLight {...around} />
+            <SurroundingsLight around={around} onProblem={setProblem} />
             <Stance {...STANCES[shape]} />
-            <SunLight
-              sun={show === 'side' ? { ...sun, rise: SIDE_RISE } : sun}
-              colour={sunOf(around.name).colour}
-              strength={sunOf(around.name).strength}
-            />
-            {maps && <Surface maps={maps} shape={shape} show={show} off={off} times={times} />}
+            <Lights />
+            {maps && <Standing maps={maps} other={isSplit ? other : null} />}
           </>
         )}
-        <OrbitControls makeDefault enablePan={false} minDistance={1.4} maxDistance={6} />
+        <OrbitControls makeDefault enablePan={false} minDistance={0.4} maxDistance={14} />
       </Canvas>
+      {show !== 'eye' && <BesideLine isReady={isSplit} problem={made.problem} />}
+      {problem && (
+        <div role="alert" style={{ ...words, position: 'absolute', bottom: 0 }}>
+          {problem} The Sill goes on without them.
+        </div>
+      )}
     </Fallback>
   );
 }

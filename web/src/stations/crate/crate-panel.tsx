@@ -2,20 +2,52 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
-import { PROFILES } from '@zesty-tile/core';
+import { contentsOf, filesWithout, type ProfileFile, profileOf } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
 import { wordsOf } from '../../api/words-of.ts';
 import { useBench } from '../../bench/state.ts';
+import { hasMap, SOME_MAPS } from '../../engine/has-map.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { channelWords } from './channels.ts';
 import { CrateCard } from './crate-card.tsx';
+import { OwnProfile } from './own-profile.tsx';
 import { startCrate } from './start-crate.ts';
 import { useCrates } from './use-crate.ts';
 
+const SWATCHES = ['#c0392b', '#2e8b57', '#2f6fd0', '#ffffff'];
+
+/** What stands in red, green, blue and alpha of a file, each beside its colour. */
+function Swatches({ file }: { file: ProfileFile }) {
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.25, color: GREY.soft }}>
+      {contentsOf(file).map((words, k) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a channel is known by its place
+        <span key={k} style={{ font: `11px ${FIGURES}`, whiteSpace: 'nowrap' }}>
+          <span
+            aria-hidden="true"
+            style={{
+              display: 'inline-block',
+              width: 9,
+              height: 9,
+              marginRight: 4,
+              background: SWATCHES[k],
+              border: `1px solid ${GREY.ink}`,
+            }}
+          />
+          {words}
+        </span>
+      ))}
+    </Box>
+  );
+}
+
 function Contents() {
-  const profile = useBench((s) => s.recipe.stations.crate.profile);
-  const hasAlpha = useBench((s) => s.maps?.opacity != null);
-  const files = PROFILES[profile].filter((file) => file.maps[0] !== 'opacity' || hasAlpha);
+  const chosen = useBench((s) => s.recipe.stations.crate);
+  const maps = useBench((s) => s.maps);
+  const files = filesWithout(
+    profileOf(chosen),
+    SOME_MAPS.filter((map) => !hasMap(maps, map)),
+  );
   return (
     <div>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
@@ -24,19 +56,21 @@ function Contents() {
       {files.map((file) => (
         <Box
           key={file.ending}
-          sx={{
-            display: 'flex',
-            justifyContent: 'space-between',
-            py: 0.3,
-            borderBottom: `1px solid ${GREY.line}`,
-          }}
+          data-file={file.ending}
+          sx={{ py: 0.4, borderBottom: `1px solid ${GREY.line}` }}
         >
-          <span>{channelWords(file.maps)}</span>
-          <span style={{ font: `12px ${FIGURES}`, color: GREY.soft, whiteSpace: 'nowrap' }}>
-            PNG, {file.bits} bit
-          </span>
+          <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
+            <span>{channelWords(file)}</span>
+            <span style={{ font: `12px ${FIGURES}`, color: GREY.soft, whiteSpace: 'nowrap' }}>
+              {file.format.toUpperCase()}, {file.bits} bit
+            </span>
+          </Box>
+          {file.channels.length > 1 && <Swatches file={file} />}
         </Box>
       ))}
+      <Box sx={{ mt: 1 }}>
+        <OwnProfile />
+      </Box>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import Typography from '@mui/material/Typography';
-import { albedoBand, CHART, lineOf, srgbCode } from '@zesty-tile/core';
+import { albedoBand, CHART, type LuminanceBins, lineOf, srgbCode } from '@zesty-tile/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Area, AreaChart, ReferenceArea, ReferenceLine, ResponsiveContainer, XAxis } from 'recharts';
 import { useBench } from '../../bench/state.ts';
@@ -47,18 +47,20 @@ function tickWords(y: number, language: Language): string {
   }
 }
 
-/** Where the tile's luminance stands, against the band of the chosen line. */
+/** Where the luminance of the tile in hand stands, against the band of the chosen line. */
 export function LuminanceGraph() {
   const bins = useRested(useBench((s) => s.bins));
   const line = useBench((s) => lineOf(s.recipe.stations.gauge));
+  return bins && <LuminanceFigure bins={bins} band={line ? albedoBand(line) : null} />;
+}
+
+/** A histogram of luminance, with a band and the limits of real surfaces. */
+export function LuminanceFigure({ bins, band }: { bins: LuminanceBins; band: [number, number] | null }) {
   const language = useSettings((s) => s.language);
-  const band = line ? albedoBand(line) : null;
   const data = useMemo(() => {
-    if (!bins) return [];
     const step = Math.log(bins.high / bins.low) / bins.shares.length;
     return bins.shares.map((share, k) => ({ at: Math.log(bins.low) + (k + 0.5) * step, share }));
   }, [bins]);
-  if (!bins) return null;
   const words = band
     ? `The band runs from ${reflectanceWords(band[0], language)} to ${reflectanceWords(band[1], language)}.`
     : 'No line is chosen.';

@@ -1,17 +1,51 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { STATION_NAMES } from '@zesty-tile/core';
+import { useQuery } from '@tanstack/react-query';
+import { type Recipe, type SourceRef, stableJson } from '@zesty-tile/core';
 import { Link } from 'react-router';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
-import { STATION_WORDS } from '../../bench/words.ts';
+import { engineNow } from '../../bench/use-engine.ts';
 import { FIGURES, GREY } from '../../theme.ts';
-import { SIGN, STATE_COLOUR, VerdictWords } from '../../verdict.tsx';
-import { useProjects } from '../../yard/queries.ts';
+import { CheckList } from './check-list.tsx';
 import { toneDown, useProof } from './use-proof.ts';
 
 const percent = (share: number) => `${Math.round(100 * share)}%`;
+
+/** The repeat figure of the tile without anything toned down, and as it is; both measured at the working size. */
+function BeforeToned({ count }: { count: number }) {
+  const recipe = useBench((s) => s.recipe);
+  const source = useBench((s) => s.source);
+  const repeats = useBench((s) => s.repeats);
+  const { join } = recipe.stations;
+  const plain = join.repairs.filter(({ kind }) => kind !== 'calm');
+  const without = { ...recipe, stations: { ...recipe.stations, join: { ...join, repairs: plain } } };
+  const before = useRepeatFigure(without, source, true);
+  // The present one is asked for when the tile itself was measured: it is at hand then.
+  const now = useRepeatFigure(recipe, source, repeats.length > 0);
+  return (
+    <span data-testid="before-toned" style={{ color: GREY.soft }}>
+      {count === 1 ? '1 spot is' : `${count} spots are`} toned down; they stand among the repairs of Join.
+      Repeat figure{' '}
+      <strong style={{ color: GREY.ink }}>
+        {before === undefined || now === undefined
+          ? 'being measured'
+          : `${before.toFixed(1)} → ${now.toFixed(1)}`}
+      </strong>
+      .
+    </span>
+  );
+}
+
+/** The repeat figure of a recipe; undefined until it is measured. */
+const useRepeatFigure = (recipe: Recipe, source: SourceRef, isWanted: boolean): number | undefined =>
+  useQuery({
+    queryKey: ['repeat figure', source.sha256, stableJson([recipe.stations, recipe.seed])],
+    queryFn: () => engineNow()!.repeatFigure({ recipe, source }),
+    enabled: isWanted,
+    staleTime: Number.POSITIVE_INFINITY,
+  }).data;
 
 /** Spots that will be seen repeating, each to be toned down or repaired. */
 function Spots() {
@@ -64,88 +98,14 @@ function Spots() {
               component={Link}
               to={`/tiles/${tileId}/join`}
               aria-label={`Repair spot ${k + 1} at Join`}
+              onClick={() => useProof.setState({ jump: spot })}
             >
               Repair
             </Button>
           </Box>
         ))}
       </Box>
-      {calmed > 0 && (
-        <span style={{ color: GREY.soft }}>
-          {calmed === 1 ? '1 spot is' : `${calmed} spots are`} toned down; they stand among the repairs of
-          Join.
-        </span>
-      )}
-    </Box>
-  );
-}
-
-/** Every station's verdict, with the way to the station that mends it. */
-function AllVerdicts() {
-  const found = useBench((s) => s.found);
-  const tileId = useBench((s) => s.tileId);
-  return (
-    <Box component="section" aria-label="All verdicts" sx={{ display: 'grid', gap: 0.25 }}>
-      <Box sx={{ display: 'flex', alignItems: 'center' }}>
-        <Typography variant="h2" sx={{ flex: 1 }}>
-          All verdicts
-        </Typography>
-        <Button sx={pressable(false)} component={Link} to={`/tiles/${tileId}/sheet`}>
-          Proof sheet
-        </Button>
-      </Box>
-      {STATION_NAMES.map((name) => {
-        const verdict = found[name]?.verdict;
-        return (
-          <Box
-            key={name}
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: '70px 1fr',
-              gap: 1,
-              py: 0.5,
-              borderBottom: `1px solid ${GREY.line}`,
-            }}
-          >
-            <Link to={`/tiles/${tileId}/${name}`} style={{ color: 'inherit' }}>
-              {STATION_WORDS[name]}
-            </Link>
-            {verdict ? (
-              <span style={{ lineHeight: 1.35 }}>
-                <span style={{ color: STATE_COLOUR[verdict.state], fontWeight: 700 }}>
-                  {SIGN[verdict.state]}{' '}
-                </span>
-                {verdict.sentence} {verdict.advice && <strong>{verdict.advice}</strong>}
-              </span>
-            ) : (
-              <span style={{ color: GREY.soft }}>Measuring …</span>
-            )}
-          </Box>
-        );
-      })}
-    </Box>
-  );
-}
-
-/** A density that is off by more than this factor is worth a look. */
-const SLACK = 1.5;
-
-/** The tile's pixels for each metre against what the project wants. */
-function Density() {
-  const { size, edgeMetres } = useBench((s) => s.recipe.stations.square);
-  const projectId = useBench((s) => s.projectId);
-  const { data } = useProjects();
-  const wanted = data?.projects.find(({ id }) => id === projectId)?.density ?? null;
-  if (wanted === null) return null;
-  const has = size / edgeMetres;
-  const isOff = has > wanted * SLACK || has < wanted / SLACK;
-  return (
-    <Box data-testid="density">
-      <VerdictWords
-        state={isOff ? 'look' : 'fine'}
-        words={`${Math.round(has)} px per metre; the project wants ${wanted}.`}
-      />
-      {isOff && ' Choose another size or edge in Square.'}
+      {calmed > 0 && <BeforeToned count={calmed} />}
     </Box>
   );
 }
@@ -154,9 +114,8 @@ function Density() {
 export function ProofTools() {
   return (
     <>
-      <Density />
       <Spots />
-      <AllVerdicts />
+      <CheckList />
     </>
   );
 }

@@ -1,9 +1,27 @@
 import type { Calm, Repeat } from '@zesty-tile/core';
 import { create } from 'zustand';
 import { useBench } from '../../bench/state.ts';
+import { takeTool, useRepair } from '../join/repair/use-repair.ts';
 
-/** The spot under the pointer in the list, by its place. */
-export const useProof = create<{ marked: number | null }>(() => ({ marked: null }));
+interface ProofState {
+  /** The spot under the pointer in the list, by its place. */
+  marked: number | null;
+  /** The spot that is to be repaired once Join is open. */
+  jump: Repeat | null;
+}
+
+export const useProof = create<ProofState>(() => ({ marked: null, jump: null }));
+
+/** At Join: takes the healing brush in hand at the spot that was asked for, as large as the spot. */
+export function beginRepairJump(): void {
+  const { jump } = useProof.getState();
+  if (!jump) return;
+  useProof.setState({ jump: null });
+  takeTool('heal');
+  useBench.getState().set({ halfShift: false, lay: 1 });
+  const radius = Math.min(0.2, Math.max(0.005, REACH * jump.sigma));
+  useRepair.setState({ radius, at: [jump.x, jump.y] });
+}
 
 /** A spot is toned down over so many σ. */
 const REACH = 2.6;

@@ -12,6 +12,7 @@ export const ROLE_WORDS: Record<Role, string> = {
   metallic: 'Metallic',
   specular: 'Specular (F0 colour)',
   opacity: 'Opacity',
+  emission: 'Emission (glow)',
 };
 
 export const GIVEN_ROLES = ROLES.filter((role) => role !== 'colour');

@@ -40,7 +40,7 @@ function reduced(picture: HTMLCanvasElement, edge: number): HTMLCanvasElement {
 
 /** Over the joined tile while a repair tool is in hand: strokes are seen as they are drawn, and until they are computed. */
 export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerProps) {
-  const { tool, radius, softness, opacity, from, offset, follows, spot, marked } = useRepair();
+  const { tool, radius, softness, opacity, from, offset, follows, spot, marked, at: lookedAt } = useRepair();
   const repairs = useBench((s) => s.recipe.stations.join.repairs);
   const canvasRef = useRef<HTMLCanvasElement>(null);
   const begin = (at: [number, number]): boolean => {
@@ -137,6 +137,19 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
               r={spot.radius * longerEdge(plane)}
               stroke="#ffd23f"
               strokeWidth="2"
+            />
+          ))}
+        {lookedAt &&
+          circles(lookedAt, (x, y, key) => (
+            <circle
+              key={key}
+              data-repair-at
+              cx={x}
+              cy={y}
+              r={Math.max(12, 1.3 * ring)}
+              stroke="#fff"
+              strokeWidth="2"
+              strokeDasharray="6 4"
             />
           ))}
         {markedAt &&

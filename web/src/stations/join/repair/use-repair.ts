@@ -19,6 +19,8 @@ interface RepairState {
   /** The way to it from the brush, once a stroke has begun. */
   offset: [number, number] | null;
   spot: RepairSpot | null;
+  /** A place to look at, that one came here to repair. */
+  at: [number, number] | null;
   offers: OfferedGraft[] | null;
   failure: string | null;
   /** The repair pointed at in the list. */
@@ -34,6 +36,7 @@ export const useRepair = create<RepairState>(() => ({
   from: null,
   offset: null,
   spot: null,
+  at: null,
   offers: null,
   failure: null,
   marked: null,
@@ -54,7 +57,7 @@ export const removeAllRepairs = (): void => setRepairs([]);
 
 /** Takes a tool in hand, or puts it away; the tile is shifted by half, so that its edges lie in the middle. */
 export function takeTool(tool: RepairTool | null): void {
-  useRepair.setState({ tool, spot: null, offers: null, failure: null });
+  useRepair.setState({ tool, at: null, spot: null, offers: null, failure: null });
   if (tool) useBench.getState().set({ chosenView: null, halfShift: true });
 }
 

@@ -92,14 +92,20 @@ const PLACES: Record<SurroundingsName, Place> = {
   },
 };
 
-export const sunOf = (name: SurroundingsName): Place['sun'] => PLACES[name].sun;
+/** Whether surroundings are made up, and not a picture of one's own. */
+export const isMadeUp = (name: string): name is SurroundingsName =>
+  (SURROUNDINGS as readonly string[]).includes(name);
+
+/** The sun of a place; beside a picture of one's own, whose light is in it already, a faint one. */
+export const sunOf = (name: string): Place['sun'] =>
+  isMadeUp(name) ? PLACES[name].sun : { colour: '#ffffff', strength: 1 };
 
 const WIDTH = 128;
 const HEIGHT = 64;
 
 /** Mean radiance from above and from below, weighed by how much of a level surface's light comes from there. */
-export function skyAndGround(name: SurroundingsName): { sky: Colour; ground: Colour } {
-  const half = (sign: 1 | -1): Colour => {
+export function skyAndGround(name: SurroundingsName): { sky: THREE.Color; ground: THREE.Color } {
+  const half = (sign: 1 | -1): THREE.Color => {
     const sum: Colour = [0, 0, 0];
     let weights = 0;
     for (let y = 0; y < 16; y++) {
@@ -110,9 +116,19 @@ export function skyAndGround(name: SurroundingsName): { sky: Colour; ground: Col
         weights += rise;
       }
     }
-    return sum.map((value) => value / weights) as Colour;
+    return new THREE.Color(...sum).multiplyScalar(1 / weights);
   };
   return { sky: half(1), ground: half(-1) };
+}
+
+/** A picture twice as wide as high as what stands all round. */
+export function allRound<T extends THREE.Texture>(texture: T): T {
+  texture.mapping = THREE.EquirectangularReflectionMapping;
+  texture.wrapS = THREE.RepeatWrapping;
+  texture.magFilter = THREE.LinearFilter;
+  texture.minFilter = THREE.LinearFilter;
+  texture.needsUpdate = true;
+  return texture;
 }
 
 /** Radiance all round, as an equirectangular float picture. */
@@ -126,11 +142,5 @@ export function surroundings(name: SurroundingsName): THREE.DataTexture {
       data.set([...radiance((2 * Math.PI * x) / WIDTH, rise), 1], 4 * (y * WIDTH + x));
     }
   }
-  const texture = new THREE.DataTexture(data, WIDTH, HEIGHT, THREE.RGBAFormat, THREE.FloatType);
-  texture.mapping = THREE.EquirectangularReflectionMapping;
-  texture.wrapS = THREE.RepeatWrapping;
-  texture.magFilter = THREE.LinearFilter;
-  texture.minFilter = THREE.LinearFilter;
-  texture.needsUpdate = true;
-  return texture;
+  return allRound(new THREE.DataTexture(data, WIDTH, HEIGHT, THREE.RGBAFormat, THREE.FloatType));
 }

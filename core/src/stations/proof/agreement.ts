@@ -1,0 +1,66 @@
+import { Raster } from '../../raster/raster.ts';
+import { resizeArea } from '../../raster/resize.ts';
+import { heightOfNormals } from '../relief/integrate.ts';
+
+/** Longest edge at which both are held against each other. */
+const COMPARED = 512;
+/** What a normal map of 8 bits tells apart. */
+const CODES = 255;
+
+/** How far a normal map and a height tell of one surface. */
+export interface Agreement {
+  /** What of the height that the normals tell the shipped height does not explain: RMS as a share, 0…1. */
+  apart: number;
+  /** Depth of the surface that the normals tell, as a share of the longer edge, where the height's 0…1 is its whole. */
+  depth: number;
+}
+
+const mean = (values: Float32Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
+
+const asCode = (value: number): number => (2 * Math.round(((value + 1) / 2) * CODES)) / CODES - 1;
+
+/** Normals as a file of 8 bits holds them, their green up, brought down through their slopes; z is 1. */
+function shipped(normal: Raster, green: 1 | -1): Raster {
+  const [x, y, z] = normal.planes;
+  const p = new Float32Array(x.length);
+  const q = new Float32Array(x.length);
+  for (let i = 0; i < x.length; i++) {
+    const up = Math.max(0.02, asCode(z[i]));
+    p[i] = asCode(x[i]) / up;
+    q[i] = (green * asCode(y[i])) / up;
+  }
+  const scale = Math.min(1, COMPARED / Math.max(normal.width, normal.height));
+  const [width, height] = [Math.round(normal.width * scale), Math.round(normal.height * scale)];
+  const { planes } = resizeArea(new Raster(normal.width, normal.height, [p, q]), width, height);
+  return new Raster(width, height, [...planes, new Float32Array(width * height).fill(1)]);
+}
+
+/**
+ * Integrates a normal map as it ships on the torus (Frankot & Chellappa 1988) and fits the height it ships with to what comes
+ * out, by least squares. `normal` are unit vectors, `height` 0…1 of the same sides; `green` is +1 where green points up.
+ * A flat tile agrees with any: nothing is apart, and its depth is 0.
+ */
+export function agreementOf(normal: Raster, height: Float32Array, green: 1 | -1): Agreement {
+  const slopes = shipped(normal, green);
+  const told = heightOfNormals(slopes);
+  const { planes } = resizeArea(
+    new Raster(normal.width, normal.height, [height]),
+    slopes.width,
+    slopes.height,
+  );
+  const middle = mean(planes[0]);
+  let together = 0;
+  let own = 0;
+  let whole = 0;
+  for (let i = 0; i < told.length; i++) {
+    const h = planes[0][i] - middle;
+    together += h * told[i];
+    own += h * h;
+    whole += told[i] * told[i];
+  }
+  // Below a thousandth of the edge's thousandth nothing is told but rounding.
+  if (whole / told.length < 1e-12) return { apart: 0, depth: 0 };
+  if (own === 0) return { apart: 1, depth: 0 };
+  const depth = together / own;
+  return { apart: Math.sqrt(Math.max(0, 1 - (depth * together) / whole)), depth };
+}

@@ -1,0 +1,83 @@
+import ListSubheader from '@mui/material/ListSubheader';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import { GREY } from '../../../theme.ts';
+import { useTiles } from '../../../yard/queries.ts';
+import { Choices } from '../../choices.tsx';
+import { useBench } from '../../state.ts';
+import { useVersions } from '../../versions/use-versions.ts';
+import { SillPopover, SillRow } from '../sill-popover.tsx';
+import { type Beside, useSill } from '../state.ts';
+
+const keyOf = (beside: Beside | null): string => {
+  if (!beside) return 'none';
+  if (beside.kind === 'albedo') return 'albedo';
+  return beside.kind === 'version' ? `version ${beside.number}` : `tile ${beside.id}`;
+};
+
+function besideOf(key: string): Beside | null {
+  const [kind, rest] = key.split(' ');
+  if (kind === 'albedo') return { kind };
+  if (kind === 'version') return { kind, number: Number(rest) };
+  return kind === 'tile' ? { kind, id: rest } : null;
+}
+
+/** What is held beside the tile in hand. */
+export function useBesideWords(): string {
+  const beside = useSill((s) => s.beside);
+  const projectId = useBench((s) => s.projectId);
+  const { data: tiles } = useTiles(beside?.kind === 'tile' ? projectId : undefined);
+  if (!beside) return '';
+  if (beside.kind === 'albedo') return 'Albedo alone';
+  if (beside.kind === 'version') return `Version ${beside.number}`;
+  return tiles?.find(({ id }) => id === beside.id)?.name ?? 'Another tile';
+}
+
+/** Chooses what is held beside the tile in hand, in one light and one camera. */
+export function BesidePanel() {
+  const { beside, split } = useSill();
+  const { tileId, projectId, base } = useBench();
+  const { data: tiles } = useTiles(projectId);
+  const versions = useVersions(tileId, base).data?.pages.flatMap(({ revisions }) => revisions) ?? [];
+  return (
+    <SillPopover words="Beside …" label="Beside the tile" isOn={beside !== null}>
+      <Select
+        size="small"
+        fullWidth
+        value={keyOf(beside)}
+        inputProps={{ 'aria-label': 'Held beside' }}
+        onChange={(event) => useSill.setState({ beside: besideOf(event.target.value) })}
+        sx={{ bgcolor: GREY.card, fontSize: 13, '& .MuiSelect-select': { py: 0.5 } }}
+      >
+        <MenuItem value="none">Nothing</MenuItem>
+        <MenuItem value="albedo">Its albedo alone</MenuItem>
+        <ListSubheader sx={{ bgcolor: 'inherit', lineHeight: 2.2 }}>Versions of this tile</ListSubheader>
+        {versions.map(({ number, changes }) => (
+          <MenuItem key={number} value={`version ${number}`}>
+            Version {number}
+            {changes[0] ? `, ${changes[0]}` : ''}
+          </MenuItem>
+        ))}
+        <ListSubheader sx={{ bgcolor: 'inherit', lineHeight: 2.2 }}>Tiles of this project</ListSubheader>
+        {(tiles ?? [])
+          .filter(({ id }) => id !== tileId)
+          .map(({ id, name }) => (
+            <MenuItem key={id} value={`tile ${id}`}>
+              {name}
+            </MenuItem>
+          ))}
+      </Select>
+      <SillRow words="They stand">
+        <Choices
+          label="How both are seen"
+          value={split}
+          options={[
+            { value: 'halves', words: 'Side by side' },
+            { value: 'line', words: 'With a line between' },
+          ]}
+          onChange={(value) => useSill.setState({ split: value })}
+        />
+      </SillRow>
+    </SillPopover>
+  );
+}

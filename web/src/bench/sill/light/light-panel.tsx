@@ -1,0 +1,145 @@
+import Typography from '@mui/material/Typography';
+import { type NumberSetting, number } from '@zesty-tile/core';
+import { Choices } from '../../choices.tsx';
+import { FlagDial } from '../../dials/flag-dial.tsx';
+import { NumberDial } from '../../dials/number-dial.tsx';
+import { FileButton } from '../file-button.tsx';
+import { SillPopover, SillRow } from '../sill-popover.tsx';
+import { type Around, useSill } from '../state.ts';
+import { LampRows } from './lamp-rows.tsx';
+import { useTakeSurroundings } from './own-surroundings.ts';
+import { RigRows } from './rig-rows.tsx';
+
+const percent = (label: string, help: string, usual: number): NumberSetting =>
+  number({ label, help, default: usual, min: 0, max: 1, step: 0.01, unit: '' });
+
+const DIALS = {
+  turn: number({
+    label: 'Turn',
+    help: 'Turns what lies around the shape.',
+    default: 0,
+    min: 0,
+    max: 360,
+    step: 1,
+    unit: '°',
+  }),
+  strength: number({
+    label: 'Strength',
+    help: 'How strong the light from all round is, beside the sun.',
+    default: 1,
+    min: 0,
+    max: 4,
+    step: 0.05,
+    unit: '×',
+  }),
+  sunStrength: number({
+    label: 'Sun',
+    help: 'How strong the sun is, beside what is usual in these surroundings. At 0 it is out.',
+    default: 1,
+    min: 0,
+    max: 4,
+    step: 0.05,
+    unit: '×',
+  }),
+  exposure: number({
+    label: 'Exposure',
+    help: 'Brighter or darker, for the eye alone.',
+    default: 0,
+    min: -4,
+    max: 4,
+    step: 0.1,
+    unit: 'stops',
+  }),
+  backStrength: percent('Behind', 'How bright what lies around is seen behind the shape.', 1),
+  backBlur: percent('Blur', 'How blurred it is seen there.', 0.35),
+};
+
+const SUN_TURNS = {
+  type: 'flag',
+  label: 'Sun goes round',
+  help: 'Turns the sun slowly round the shape (key O).',
+  default: false,
+} as const;
+const SEEN = {
+  type: 'flag',
+  label: 'Seen behind',
+  help: 'Shows what lies around the shape behind it.',
+  default: false,
+} as const;
+
+/** How the Sill is lit: surroundings, sun, lamps, rigs that are kept, exposure. */
+export function LightPanel() {
+  const { around, exposure, tone, turning, sunStrength, lamps } = useSill();
+  const takeSurroundings = useTakeSurroundings();
+  const put = (values: Partial<Around>) => useSill.setState({ around: { ...around, ...values } });
+  return (
+    <SillPopover words="Light …" label="Light of the Sill" isOn={lamps.length > 0}>
+      <NumberDial setting={DIALS.turn} value={around.turn} onChange={(turn) => put({ turn })} />
+      <NumberDial
+        setting={DIALS.strength}
+        value={around.strength}
+        onChange={(strength) => put({ strength })}
+      />
+      <SillRow words="Own 360° picture">
+        <FileButton
+          words="HDR, EXR or plain …"
+          label="Surroundings file"
+          accept=".hdr,.exr,image/png,image/jpeg,image/webp"
+          take={async (file) => {
+            const { id } = await takeSurroundings(file);
+            put({ name: `own:${id}` });
+          }}
+        />
+      </SillRow>
+      <FlagDial setting={SEEN} value={around.background} onChange={(background) => put({ background })} />
+      {around.background && (
+        <>
+          <NumberDial
+            setting={DIALS.backStrength}
+            value={around.backStrength}
+            onChange={(backStrength) => put({ backStrength })}
+          />
+          <NumberDial
+            setting={DIALS.backBlur}
+            value={around.backBlur}
+            onChange={(backBlur) => put({ backBlur })}
+          />
+        </>
+      )}
+      <Typography variant="h2" sx={{ mt: 1 }}>
+        Lights
+      </Typography>
+      <NumberDial
+        setting={DIALS.sunStrength}
+        value={sunStrength}
+        onChange={(value) => useSill.setState({ sunStrength: value })}
+      />
+      <FlagDial
+        setting={SUN_TURNS}
+        value={turning}
+        onChange={(value) => useSill.setState({ turning: value })}
+      />
+      <LampRows />
+      <RigRows />
+      <Typography variant="h2" sx={{ mt: 1 }}>
+        As seen
+      </Typography>
+      <NumberDial
+        setting={DIALS.exposure}
+        value={exposure}
+        onChange={(value) => useSill.setState({ exposure: value })}
+      />
+      <SillRow words="Bright light">
+        <Choices
+          label="Tone mapping"
+          value={tone}
+          options={[
+            { value: 'neutral', words: 'Rolled off' },
+            { value: 'plain', words: 'Cut off' },
+          ]}
+          onChange={(value) => useSill.setState({ tone: value })}
+        />
+      </SillRow>
+    </SillPopover>
+  );
+}

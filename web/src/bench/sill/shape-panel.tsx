@@ -1,0 +1,132 @@
+import Button from '@mui/material/Button';
+import { type NumberSetting, number } from '@zesty-tile/core';
+import { saveFile } from '../../api/save-file.ts';
+import { Choices } from '../choices.tsx';
+import { FlagDial } from '../dials/flag-dial.tsx';
+import { NumberDial } from '../dials/number-dial.tsx';
+import { pressable } from '../pressed.ts';
+import { useBench } from '../state.ts';
+import { FileButton } from './file-button.tsx';
+import { readShape } from './own-shape.ts';
+import { STILL_SIZES, takeStill } from './painter.tsx';
+import { closing, TILE_EDGE, WIDTH } from './shapes.ts';
+import { SillPopover, SillRow } from './sill-popover.tsx';
+import { useSill } from './state.ts';
+
+const TIMES = number({
+  label: 'Repeats',
+  help: 'How often the tile goes over the shape, beside its own number.',
+  default: 1,
+  min: 1,
+  max: 10,
+  step: 1,
+  unit: '×',
+});
+const GLOW = number({
+  label: 'Glow',
+  help: 'How strong what the surface gives off itself is.',
+  default: 1,
+  min: 0,
+  max: 10,
+  step: 0.1,
+  unit: '×',
+});
+const SCALE = {
+  type: 'flag',
+  label: 'For scale',
+  help: 'Puts a figure of 1.7 m and a cube of 10 cm beside the shape.',
+  default: false,
+} as const;
+const FACES = {
+  type: 'flag',
+  label: 'Both faces',
+  help: 'Shows the surface from behind too, as leaves need it.',
+  default: false,
+} as const;
+
+const MOST_TIMES = 24;
+
+async function save(edge: number, name: string): Promise<void> {
+  const blob = await takeStill(edge);
+  if (blob) saveFile(blob, `${name}.png`);
+}
+
+/** How large the shape is meant to be, and so how often the tile goes over it. */
+function Metres() {
+  const { shape, times } = useSill();
+  const edgeMetres = useBench((s) => s.recipe.stations.square.edgeMetres);
+  if (shape === 'scene') return null;
+  const one = (WIDTH[shape] / TILE_EDGE[shape]) * edgeMetres;
+  const setting: NumberSetting = number({
+    label: 'Width',
+    help: 'How wide the shape is meant to be. Round shapes keep to whole counts, so that the tile closes.',
+    default: Number(one.toFixed(2)),
+    min: 0.01,
+    max: Number((MOST_TIMES * one).toFixed(2)),
+    step: 0.01,
+    unit: 'm',
+  });
+  return (
+    <NumberDial
+      setting={setting}
+      value={Number((times * one).toFixed(2))}
+      onChange={(metres) => useSill.setState({ times: Math.max(0.05, closing(shape, metres / one)) })}
+    />
+  );
+}
+
+/** How large the shape is and how its faces are shown; a shape of one's own; a still of the view. */
+export function ShapePanel() {
+  const { times, scale, bothFaces, opacityAs, glow, own, shape } = useSill();
+  const tileId = useBench((s) => s.tileId);
+  const hasAlpha = useBench((s) => s.maps?.opacity != null);
+  const hasGlow = useBench((s) => s.maps?.emission != null);
+  return (
+    <SillPopover words="Shape …" label="Shape of the Sill" isOn={scale || bothFaces}>
+      <NumberDial setting={TIMES} value={times} onChange={(value) => useSill.setState({ times: value })} />
+      <Metres />
+      <FlagDial setting={SCALE} value={scale} onChange={(value) => useSill.setState({ scale: value })} />
+      <FlagDial
+        setting={FACES}
+        value={bothFaces}
+        onChange={(value) => useSill.setState({ bothFaces: value })}
+      />
+      {hasAlpha && (
+        <SillRow words="Opacity">
+          <Choices
+            label="How opacity is shown"
+            value={opacityAs}
+            options={[
+              { value: 'cut', words: 'Cuts out' },
+              { value: 'see-through', words: 'Seen through' },
+            ]}
+            onChange={(value) => useSill.setState({ opacityAs: value })}
+          />
+        </SillRow>
+      )}
+      {hasGlow && (
+        <NumberDial setting={GLOW} value={glow} onChange={(value) => useSill.setState({ glow: value })} />
+      )}
+      <SillRow words={own ? own.name : 'Own shape'}>
+        <FileButton
+          words="glTF or OBJ …"
+          label="Shape file"
+          accept=".glb,.gltf,.obj"
+          take={async (file) => useSill.setState({ own: await readShape(file), shape: 'own' })}
+        />
+      </SillRow>
+      <SillRow words="Still, PNG">
+        {STILL_SIZES.map((edge) => (
+          <Button
+            key={edge}
+            sx={pressable(false)}
+            aria-label={`Still of ${edge} px`}
+            onClick={() => void save(edge, `${shape}-${tileId.slice(0, 8)}-${edge}`)}
+          >
+            {edge}
+          </Button>
+        ))}
+      </SillRow>
+    </SillPopover>
+  );
+}
