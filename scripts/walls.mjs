@@ -41,7 +41,7 @@ const ruleSet = {
       name: 'core-uses-only-its-packages',
       severity: 'error',
       from: { path: '^core/src/' },
-      to: { path: 'node_modules/', pathNot: 'node_modules/(@noble/hashes|fft\\.js|valibot)/' },
+      to: { path: 'node_modules/', pathNot: 'node_modules/(@noble/hashes|fft\\.js|mustache|valibot)/' },
     },
     {
       name: 'web-takes-only-types-of-the-server',

@@ -1,30 +1,25 @@
-import { access, mkdir } from 'node:fs/promises';
-import { basename, extname, join } from 'node:path';
-import {
-  crateFileNames,
-  encodeCrate,
-  manifestName,
-  readFacts,
-  sha256Of,
-  sourceHost,
-  writeWhole,
-} from '@zesty-tile/codecs';
+import { access } from 'node:fs/promises';
+import { basename, join } from 'node:path';
+import { encodeCrate, readFacts, refuseExisting, sha256Of, sourceHost, stageSet } from '@zesty-tile/codecs';
 import {
   assignSetting,
+  type CrateNaming,
   Engine,
+  hasField,
+  type Manifest,
   type MapName,
+  missingMaps,
   newRecipe,
   Problem,
   parseRecipe,
   picturesOf,
-  profileOf,
+  planCrate,
   type Recipe,
   type SourceRef,
-  STATION_NAMES,
-  STATIONS,
-  safeName,
+  type TileOutputs,
 } from '@zesty-tile/core';
-import { readInput, readJson } from './read.ts';
+import type { Wanted } from './pictures.ts';
+import { readInput, readRecipe } from './read.ts';
 import { type GivenFiles, readRoles } from './roles.ts';
 
 export interface BakeOptions {
@@ -44,7 +39,7 @@ export interface BakeOptions {
 }
 
 async function recipeFor(options: BakeOptions): Promise<Recipe> {
-  let recipe = options.recipe ? parseRecipe(await readJson(options.recipe)) : newRecipe();
+  let recipe = options.recipe ? parseRecipe(await readRecipe(options.recipe)) : newRecipe();
   for (const pair of options.set) {
     const at = pair.indexOf('=');
     if (at < 0) {
@@ -94,34 +89,16 @@ function withPictures(
   return { ...recipe, stations };
 }
 
-function nameFor(picture: string, options: BakeOptions): string {
-  const wished = options.name ?? basename(picture, extname(picture));
-  const name = safeName(wished);
-  if (options.name !== undefined && name !== options.name) {
-    throw new Problem(
-      'bad_name',
-      `“${options.name}” cannot be a file name on every system.`,
-      `Use letters, digits, spaces, dots, dashes and underscores${name ? `, for example “${name}”` : ''}.`,
-    );
-  }
-  return name || 'tile';
-}
-
 const exists = (path: string) =>
   access(path).then(
     () => true,
     () => false,
   );
 
-/** `zesty bake`: one picture to a full set of maps in a folder, written whole or not at all. */
-export async function bake(picturePath: string, options: BakeOptions): Promise<void> {
-  const bytes = await readInput(picturePath);
-  const wished = await recipeFor(options);
-  const name = nameFor(picturePath, options);
-  const facts = await readFacts(bytes);
-  const { files, green, ...pictures } = await readRoles(options.role, facts);
-  const recipe = withPictures(wished, options, pictures);
-  const LEFT_OUT: Record<string, string> = { detail: 'relief.detailMap=null', grey: 'finish.greyMap=null' };
+const LEFT_OUT: Record<string, string> = { detail: 'relief.detailMap=null', grey: 'finish.greyMap=null' };
+
+/** A map that the recipe was made with, whose file was not given. */
+function checkPictures(recipe: Recipe, files: ReadonlyMap<string, Uint8Array>): void {
   for (const [map, ref] of Object.entries(picturesOf(recipe))) {
     if (files.has(ref.sha256)) continue;
     throw new Problem(
@@ -130,65 +107,88 @@ export async function bake(picturePath: string, options: BakeOptions): Promise<v
       `Give it with --role ${map}=<file>, or leave it out with --set ${LEFT_OUT[map] ?? 'source.given={}'}.`,
     );
   }
+}
+
+/** The first number under which nothing of a crate is in the folder yet; 1 where its names hold none. */
+async function numberFor(recipe: Recipe, tile: string, folder: string): Promise<CrateNaming> {
+  const { crate, square } = recipe.stations;
+  for (let number = 1; ; number++) {
+    const naming = { tile, crate: number };
+    if (!hasField(crate.names, 'crate')) return naming;
+    const { names } = planCrate(crate, [], { size: square.size, shape: square.shape }, naming);
+    const found = await Promise.all(names.map((name) => exists(join(folder, name))));
+    if (!found.includes(true)) return naming;
+  }
+}
+
+/** What was made of a picture. */
+export interface Baked {
+  manifest: Manifest;
+  /** Name of the manifest's file. */
+  file: string;
+  seconds: number;
+  timings: Record<string, number>;
+}
+
+/** Bakes one picture to a full set of maps in a folder, placed whole or not at all. */
+export async function bakeOne(
+  { path, roles, name }: Wanted,
+  options: BakeOptions,
+  line: (text: string) => void,
+  signal: AbortSignal,
+): Promise<Baked> {
+  const bytes = await readInput(path);
+  const wished = await recipeFor(options);
+  const facts = await readFacts(bytes);
+  const { files, green, ...pictures } = await readRoles([...roles, ...options.role], facts);
+  const recipe = withPictures(wished, options, pictures);
+  checkPictures(recipe, files);
+  const { crate, square, source: from } = recipe.stations;
+  const naming = await numberFor(recipe, name, options.out);
   if (!options.force) {
-    const { given } = recipe.stations.source;
+    // What is only known when all is computed counts as being there.
     const missing: MapName[] = [];
-    if (!facts.hasAlpha && !given.opacity) missing.push('opacity');
-    if (!given.emission) missing.push('emission');
-    for (const file of crateFileNames(name, profileOf(recipe.stations.crate), missing)) {
-      if (await exists(join(options.out, file))) {
-        throw new Problem(
-          'exists',
-          `${file} exists in ${options.out}; nothing was written.`,
-          'Use --force to replace it, or another --name.',
-        );
-      }
-    }
+    if (!facts.hasAlpha && !from.given.opacity) missing.push('opacity');
+    if (!from.given.emission) missing.push('emission');
+    const { names } = planCrate(crate, missing, { size: square.size, shape: square.shape }, naming);
+    await refuseExisting(options.out, names);
   }
   const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
   const engine = new Engine(
     sourceHost(async ({ sha256 }) => files.get(sha256) ?? bytes),
     0,
   );
-  if (green && green !== recipe.stations.source.givenGreen && !options.quiet) {
+  if (green && green !== from.givenGreen && !options.quiet) {
     process.stderr.write(
       `The green of the given normal map seems to point ${green}; if so, add --set source.givenGreen=${green}.\n`,
     );
   }
   const began = performance.now();
-  const line = (text: string) => {
-    if (!options.quiet) process.stderr.write(process.stderr.isTTY ? `\r\x1b[K${text}` : `${text}\n`);
-  };
-  let shown = '';
-  const evaluation = await engine.evaluate({
-    recipe,
-    source,
-    onProgress(station, done) {
-      const text = `${station} ${Math.floor(10 * done) * 10} %`;
-      if (text !== shown) line((shown = text));
-    },
-  });
-  await mkdir(options.out, { recursive: true });
-  line('writing');
-  const manifest = await encodeCrate(evaluation, name, { ...source, file: basename(picturePath) }, (file) =>
-    writeWhole(join(options.out, file.name), file.bytes),
-  );
-  const seconds = (performance.now() - began) / 1000;
-  line(`done: ${manifest.files.length} maps in ${seconds.toFixed(1)} s`);
-  if (process.stderr.isTTY && !options.quiet) process.stderr.write('\n');
-  if (options.json) {
-    const report = {
-      out: options.out,
-      manifest: manifestName(name),
-      seconds,
-      timings: evaluation.timings,
-      ...manifest,
-    };
-    process.stdout.write(`${JSON.stringify(report, null, 2)}\n`);
-  } else {
-    for (const station of STATION_NAMES) {
-      const verdict = evaluation.verdicts[station];
-      if (verdict) process.stdout.write(`${STATIONS[station].name}: ${verdict.state}. ${verdict.sentence}\n`);
-    }
+  const staging = await stageSet(options.out);
+  try {
+    const evaluation = await engine.evaluate({
+      recipe,
+      source,
+      signal,
+      onProgress: (station, done) => line(`${station} ${Math.floor(10 * done) * 10} %`),
+    });
+    const manifest = await encodeCrate(
+      evaluation,
+      naming,
+      { ...source, file: basename(path) },
+      async (file) => {
+        signal.throwIfAborted();
+        await staging.put(file.name, file.bytes);
+      },
+      ({ name: file, index, count }) => line(`writing ${file}, ${index + 1} of ${count}`),
+    );
+    const outputs = evaluation.outputs as TileOutputs;
+    const plan = planCrate(crate, missingMaps(outputs), evaluation.frame, naming);
+    await staging.place(plan.names, { replace: options.force, keep: false });
+    const seconds = (performance.now() - began) / 1000;
+    return { manifest, file: plan.manifest, seconds, timings: evaluation.timings };
+  } catch (error) {
+    await staging.drop();
+    throw error;
   }
 }

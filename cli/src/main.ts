@@ -1,13 +1,10 @@
-import { Problem, Stopped } from '@zesty-tile/core';
 import { Command, CommanderError } from 'commander';
-import { bake } from './bake.ts';
+import { bake } from './bake-all.ts';
 import { check } from './check.ts';
+import { DONE, WRONG_CALL } from './exit-codes.ts';
 import { recipeCheck } from './recipe-check.ts';
 import { stations } from './stations.ts';
-
-const DONE = 0;
-const FAILED = 1;
-const WRONG_CALL = 2;
+import { wordsOf } from './words-of.ts';
 
 const collect = (value: string, before: string[]) => [...before, value];
 
@@ -18,19 +15,19 @@ const program = new Command('zesty')
 
 program
   .command('bake')
-  .description('Makes a full set of maps from a picture.')
-  .argument('<picture>', 'PNG, JPEG, WebP, TIFF or OpenEXR')
+  .description('Makes a full set of maps from each picture.')
+  .argument('<pictures...>', 'PNG, JPEG, WebP, TIFF or OpenEXR; a folder stands for the pictures in it')
   .requiredOption('--out <dir>', 'folder to write to; made when missing')
-  .option('--recipe <file>', 'recipe to use')
+  .option('--recipe <file>', 'recipe to use, or the manifest of a crate')
   .option('--set <station.key=value>', 'one setting; may be given often', collect, [])
   .option('--size <pixels>', 'edge of the tile')
   .option('--name <name>', 'start of the file names; default: the picture’s')
-  .option('--profile <id>', 'separate or packed')
+  .option('--profile <id>', 'separate, packed, specular-gloss, normal-gloss, two-maps, gltf or materialx')
   .option('--role <map=file>', 'a map given instead of derived', collect, [])
   .option('--origin <text>', 'where the picture comes from, for the manifest')
   .option('--licence <text>', 'under which licence it may be used, for the manifest')
   .option('--seed <n>', 'seed of everything random')
-  .option('--force', 'replace files that exist', false)
+  .option('--force', 'replace files that exist, once all new ones are there', false)
   .option('--json', 'one JSON document on stdout', false)
   .option('--quiet', 'no progress line', false)
   .action(bake);
@@ -65,14 +62,9 @@ try {
   } else if (error instanceof CommanderError) {
     process.stderr.write(`${error.message.replace(/^error: /, '')}. zesty --help shows how to call it.\n`);
     process.exitCode = WRONG_CALL;
-  } else if (error instanceof Problem) {
-    process.stderr.write(`${error.message} ${error.hint}\n`);
-    process.exitCode = WRONG_CALL;
-  } else if (error instanceof Stopped) {
-    process.stderr.write('Stopped; nothing was written.\n');
-    process.exitCode = FAILED;
   } else {
-    process.stderr.write(`The work failed: ${error instanceof Error ? error.message : String(error)}\n`);
-    process.exitCode = FAILED;
+    const { words, code } = wordsOf(error);
+    process.stderr.write(`${words}\n`);
+    process.exitCode = code;
   }
 }

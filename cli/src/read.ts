@@ -31,3 +31,10 @@ export async function readJson(path: string): Promise<unknown> {
     );
   }
 }
+
+/** A recipe's JSON; that of a crate where its manifest is given. */
+export async function readRecipe(path: string): Promise<unknown> {
+  const value = await readJson(path);
+  const isManifest = typeof value === 'object' && value !== null && 'recipe' in value && 'files' in value;
+  return isManifest ? value.recipe : value;
+}

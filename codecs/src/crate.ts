@@ -1,16 +1,28 @@
 import {
-  type CrateFile,
+  type CrateNaming,
+  type CratePlan,
+  contentsOf,
+  dielectricOf,
   type Evaluation,
-  type Format,
-  filesWithout,
+  filledText,
+  isEncoded,
   type Manifest,
-  type MapName,
+  type ManifestPicture,
   manifestOf,
-  type Profile,
+  mean,
+  missingMaps,
+  Problem,
+  planCrate,
+  profileOf,
   type SourceRef,
+  type TextFields,
+  type TileOutputs,
 } from '@zesty-tile/core';
 import { encodeFile } from './encode.ts';
+import { checkGltf, encodeGltf } from './gltf.ts';
 import { sha256Of } from './hash.ts';
+import type { Material, MaterialPicture } from './material.ts';
+import { checkMaterialX, encodeMaterialX } from './materialx.ts';
 import { readBack } from './read-back.ts';
 
 /** One file of a crate, encoded. */
@@ -20,51 +32,167 @@ export interface EncodedFile {
   sha256: string;
 }
 
-export const manifestName = (name: string): string => `${name}.tile.json`;
+/** How far the files of a crate are. */
+export interface FileProgress {
+  /** The one at hand. */
+  name: string;
+  /** How much of it is done, 0…1: packed, encoded, read back, stored. */
+  share: number;
+  /** Its place, from 0, and how many there are in all. */
+  index: number;
+  count: number;
+}
 
-const EXTENSIONS: Record<Format, string> = { png: 'png', tiff: 'tif', jpeg: 'jpg', webp: 'webp', tga: 'tga' };
+/** Above this the next file's samples are not made while one is encoded. */
+const AHEAD_PIXELS = 4096 * 4096;
 
-const pictureName = (name: string, { ending, format }: Pick<CrateFile, 'ending' | 'format'>): string =>
-  `${name}_${ending}.${EXTENSIONS[format]}`;
+const meanOf = (value: number | Float32Array): number => (typeof value === 'number' ? value : mean(value));
 
-/** Names of the files that a crate will have, the manifest last; `missing` are maps that the tile has not. */
-export function crateFileNames(name: string, profile: Profile, missing: readonly MapName[]): string[] {
-  return [...filesWithout(profile, missing).map((file) => pictureName(name, file)), manifestName(name)];
+function textFields(evaluation: Evaluation, plan: CratePlan, naming: CrateNaming): TextFields {
+  const { frame, recipe } = evaluation;
+  const { finish } = evaluation.outputs as TileOutputs;
+  const { f0 } = finish;
+  const round = (value: number) => +value.toFixed(6);
+  return {
+    ...naming,
+    profile: profileOf(recipe.stations.crate).name,
+    size: frame.size,
+    width: frame.width,
+    height: frame.height,
+    edgeMetres: frame.edgeMetres,
+    depthMm: recipe.stations.relief.depthMm,
+    depthShare: round(recipe.stations.relief.depthMm / 1000 / frame.edgeMetres),
+    normalY: frame.green,
+    roughness: round(mean(finish.roughness)),
+    metallic: round(meanOf(finish.metallic)),
+    f0: round(
+      Array.isArray(f0)
+        ? f0.reduce((sum, value) => sum + value / 3, 0)
+        : f0.planes.reduce((sum, plane) => sum + mean(plane) / 3, 0),
+    ),
+    files: plan.pictures.map(({ file, name, width, height }) => {
+      const [red = '', green = '', blue = '', alpha = ''] = contentsOf(file);
+      return {
+        name,
+        map: file.ending,
+        size: Math.max(width, height),
+        width,
+        height,
+        format: file.format,
+        bits: file.bits,
+        colour: file.kind === 'colour',
+        data: file.kind === 'data',
+        red,
+        green,
+        blue,
+        alpha,
+      };
+    }),
+    file: Object.fromEntries(
+      plan.pictures.filter(({ rung }) => rung === 0).map(({ file, name }) => [file.ending, name]),
+    ),
+  };
+}
+
+function materialOf(evaluation: Evaluation, name: string, pictures: MaterialPicture[]): Material {
+  const { frame, recipe, outputs } = evaluation;
+  const metres = (side: number) => (frame.edgeMetres * side) / frame.size;
+  return {
+    name,
+    pictures,
+    widthMetres: metres(frame.width),
+    heightMetres: metres(frame.height),
+    depthMetres: recipe.stations.relief.depthMm / 1000,
+    dielectric: dielectricOf((outputs as TileOutputs).finish).brightest,
+    green: frame.green,
+  };
 }
 
 /**
- * Encodes every file of an evaluation's crate, the manifest last. `store` is handed each as soon as it
- * is ready, so that a large set need not lie in memory at once.
+ * Encodes every file of an evaluation's crate, reads each back, and hands it to `store` as soon as it is ready, the
+ * manifest last, so that a large set need not lie in memory at once.
+ * @throws Problem `read_back` where a file holds something else than was meant, `name_clash` as `planCrate`.
  */
 export async function encodeCrate(
   evaluation: Evaluation,
-  name: string,
+  naming: CrateNaming,
   source: SourceRef & { file: string },
   store: (file: EncodedFile) => Promise<void>,
+  tell: (progress: FileProgress) => void = () => {},
 ): Promise<Manifest> {
-  const files = evaluation.outputs.crate?.files ?? [];
-  const written = [];
-  // Two files at a time are encoded, in threads of the codec.
-  const encoding: Promise<Uint8Array>[] = [];
-  const begin = (k: number) => {
-    if (k >= files.length) return;
-    encoding[k] = encodeFile(files[k]);
-    // It may fail while an earlier one is awaited; it is heard when its turn comes.
-    encoding[k].catch(() => {});
-  };
-  begin(0);
-  for (const [k, file] of files.entries()) {
-    begin(k + 1);
-    const bytes = await encoding[k];
-    delete encoding[k];
-    const { most, mean } = await readBack(file, bytes);
+  const { frame, recipe, outputs } = evaluation;
+  const files = outputs.crate?.files ?? [];
+  const plan = planCrate(recipe.stations.crate, missingMaps(outputs as TileOutputs), frame, naming);
+  if (plan.pictures.length !== files.length)
+    throw new Problem('bad_crate', 'The crate holds other files than planned.', 'Crate it again.');
+  const count = files.length + plan.documents.length + (plan.text ? 1 : 0) + 1;
+  let index = 0;
+  const at = (name: string, share: number) => tell({ name, share, index, count });
+  const put = async (name: string, bytes: Uint8Array) => {
     const sha256 = sha256Of(bytes);
-    const fileName = pictureName(name, file);
-    await store({ name: fileName, bytes, sha256 });
-    written.push({ file, name: fileName, sha256, readBack: { most, mean } });
+    await store({ name, bytes, sha256 });
+    at(name, 1);
+    index++;
+    return sha256;
+  };
+  const prepare = (k: number) => {
+    const samples = files[k].samples();
+    const encoding = encodeFile(files[k], samples, !plan.isEmbedded && isEncoded(files[k]));
+    // It may fail while an earlier one is awaited; it is heard when its turn comes.
+    encoding.catch(() => {});
+    return { samples, encoding };
+  };
+  const isAhead = (k: number) => k < files.length && files[k].width * files[k].height < AHEAD_PIXELS;
+
+  const written: ManifestPicture[] = [];
+  const kept: MaterialPicture[] = [];
+  let ahead: ReturnType<typeof prepare> | null = null;
+  for (const [k, file] of files.entries()) {
+    const picture = plan.pictures[k];
+    at(picture.name, 0);
+    const { samples, encoding }: ReturnType<typeof prepare> = ahead ?? prepare(k);
+    // While one is encoded in a thread of the codec, the next one's samples are made.
+    ahead = isAhead(k) && isAhead(k + 1) ? prepare(k + 1) : null;
+    at(picture.name, 0.3);
+    const bytes = await encoding;
+    at(picture.name, 0.7);
+    const { most, mean: off } = await readBack(file, bytes, samples);
+    at(picture.name, 0.9);
+    if (plan.documents.length > 0) kept.push({ picture, name: picture.name, bytes });
+    let sha256: string;
+    if (plan.isEmbedded) {
+      sha256 = sha256Of(bytes);
+      at(picture.name, 1);
+      index++;
+    } else sha256 = await put(picture.name, bytes);
+    const inside = plan.documents.find(({ rung }) => plan.isEmbedded && rung === picture.rung)?.name ?? null;
+    written.push({ file, name: picture.name, sha256, inside, readBack: { most, mean: off } });
   }
-  const manifest = manifestOf(name, source, evaluation, written);
-  const bytes = new TextEncoder().encode(`${JSON.stringify(manifest, null, 2)}\n`);
-  await store({ name: manifestName(name), bytes, sha256: sha256Of(bytes) });
+  const texts: { name: string; sha256: string }[] = [];
+  for (const { kind, rung, name } of plan.documents) {
+    at(name, 0);
+    const pictures = kept.filter(({ picture }) => picture.rung === rung);
+    const material = materialOf(evaluation, naming.tile, pictures);
+    let bytes: Uint8Array;
+    if (kind === 'gltf') {
+      bytes = await encodeGltf(material);
+      await checkGltf(name, bytes);
+    } else {
+      bytes = encodeMaterialX(material);
+      checkMaterialX(
+        name,
+        bytes,
+        pictures.map((one) => one.name),
+      );
+    }
+    texts.push({ name, sha256: await put(name, bytes) });
+  }
+  const { text } = recipe.stations.crate;
+  if (plan.text && text) {
+    const filled = filledText(text.text, textFields(evaluation, plan, naming));
+    texts.push({ name: plan.text, sha256: await put(plan.text, new TextEncoder().encode(filled)) });
+  }
+  const manifest = manifestOf(naming, source, evaluation, written, texts);
+  await put(plan.manifest, new TextEncoder().encode(`${JSON.stringify(manifest, null, 2)}\n`));
   return manifest;
 }

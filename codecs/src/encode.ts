@@ -2,15 +2,19 @@ import { crc32 } from 'node:zlib';
 import {
   type CrateFile,
   encodedPlanes,
+  isEncoded,
   linearToSrgb,
   type MapName,
   type Pixels,
   quantise,
   type Raster,
   resizeArea,
+  type Samples,
 } from '@zesty-tile/core';
 import sharp, { type Sharp } from 'sharp';
 import { decodeExr, isExr } from './exr.ts';
+import { encodeExrFile } from './exr-write.ts';
+import { encodeKtx2File } from './ktx2.ts';
 import { encodeTgaFile } from './tga.ts';
 
 /** Signature and header of a PNG. */
@@ -37,26 +41,33 @@ const COLOUR_QUALITY = 95;
 const DATA_QUALITY = 100;
 
 /**
- * A crate file in its format, 8 or 16 bit. Colour carries an sRGB profile; data carries none, so that no reader
- * converts it; TGA has no room for one. WebP holds data without loss.
+ * A crate file in its format. Colour carries an sRGB profile; data carries none, so that no reader
+ * converts it; TGA has no room for one, OpenEXR is linear. WebP holds data without loss. `isTagged` false leaves the profile
+ * out where a document says by itself what is colour.
  */
-export async function encodeFile(file: CrateFile): Promise<Uint8Array> {
-  if (file.format === 'tga') return encodeTgaFile(file);
+export async function encodeFile(
+  file: CrateFile,
+  samples: Samples = file.samples(),
+  isTagged = isEncoded(file),
+): Promise<Uint8Array> {
+  if (file.format === 'tga') return encodeTgaFile(file, samples);
+  if (file.format === 'exr') return encodeExrFile(file, samples);
+  if (file.format === 'ktx2') return encodeKtx2File(file, samples);
   const { width, height, bits, kind } = file;
   const channels = file.channels as 1 | 3 | 4;
-  const picture = sharp(file.samples(), {
+  const picture = sharp(samples as Uint8Array | Uint16Array, {
     raw: { width, height, channels },
     limitInputPixels: false,
   });
   const space = channels === 1 ? (bits === 16 ? 'grey16' : 'b-w') : bits === 16 ? 'rgb16' : 'srgb';
   const tagged = picture.toColourspace(space);
   // The codec brings 16 bits down to 8 on the way to a profile, so a PNG of 16 is tagged by its own chunk.
-  const out = kind === 'colour' && bits === 8 ? tagged.withIccProfile('srgb') : tagged;
+  const out = isTagged && bits === 8 ? tagged.withIccProfile('srgb') : tagged;
   const quality = kind === 'colour' ? COLOUR_QUALITY : DATA_QUALITY;
   switch (file.format) {
     case 'png': {
       const png = await out.png({ compressionLevel: 5, adaptiveFiltering: true }).toBuffer();
-      return kind === 'colour' && bits === 16 ? taggedSrgb(png) : png;
+      return isTagged && bits === 16 ? taggedSrgb(png) : png;
     }
     case 'tiff':
       return out.tiff({ compression: 'lzw', predictor: 'horizontal' }).toBuffer();

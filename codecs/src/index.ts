@@ -1,7 +1,10 @@
-export { crateFileNames, type EncodedFile, encodeCrate, manifestName } from './crate.ts';
+export { type EncodedFile, encodeCrate, type FileProgress } from './crate.ts';
+export { type CrateSet, crateSet } from './crate-set.ts';
 export { decodePicture, LIMITS, type PictureFacts, readFacts } from './decode.ts';
+export { diskProblem, onDisk } from './disk.ts';
 export { encodeFile, encodeForScreen, encodeSmall, plainPicture } from './encode.ts';
 export { sha256Of } from './hash.ts';
 export { sourceHost } from './host.ts';
+export { recoverFolder, refuseExisting, type Staging, stageSet } from './place.ts';
 export { type ReadBack, readBack } from './read-back.ts';
 export { writeWhole } from './write.ts';

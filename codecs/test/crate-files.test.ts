@@ -1,4 +1,13 @@
-import { type CrateFile, FORMAT_BITS, FORMATS, type Format, quantise } from '@zesty-tile/core';
+import { inflateSync } from 'node:zlib';
+import {
+  type CrateFile,
+  FORMAT_BITS,
+  FORMATS,
+  type Format,
+  mipSides,
+  quantise,
+  type Samples,
+} from '@zesty-tile/core';
 import { expect } from 'chai';
 import jpeg from 'jpeg-js';
 import { PNG } from 'pngjs';
@@ -8,7 +17,7 @@ import { encodeFile, readBack } from '../src/index.ts';
 
 const [width, height] = [32, 16];
 /** Samples of a slope in every channel, each of another steepness. */
-function made(format: Format, bits: 8 | 16, channels: 1 | 3 | 4, kind: 'colour' | 'data'): CrateFile {
+function made(format: Format, bits: 8 | 16 | 32, channels: 1 | 3 | 4, kind: 'colour' | 'data'): CrateFile {
   const planes = Array.from({ length: channels }, (_, c) =>
     Float32Array.from({ length: width * height }, (_v, i) => (((i % width) + c * 3) % width) / width),
   );
@@ -20,14 +29,30 @@ function made(format: Format, bits: 8 | 16, channels: 1 | 3 | 4, kind: 'colour' 
     maps: ['albedo'],
     contents: [],
     channels,
+    green: null,
     width,
     height,
-    samples: () => quantise(planes, bits),
+    samples(mip = 0): Samples {
+      const small = mipSides({ width, height }, mip);
+      // Every level of another value, so that one in the place of another is found out.
+      const of =
+        mip === 0
+          ? planes
+          : planes.map((_, c) => new Float32Array(small.width * small.height).fill(mip / 9 + c / 99));
+      if (format !== 'exr') return quantise(of, bits === 8 ? 8 : 16);
+      return Float32Array.from(
+        { length: channels * of[0].length },
+        (_, i) => of[i % channels][Math.floor(i / channels)],
+      );
+    },
   };
 }
 
 /** A file read by another decoder than the one that wrote it: samples as whole codes, interleaved. */
-const READERS: Record<Exclude<Format, 'webp'>, (bytes: Buffer, file: CrateFile) => number[]> = {
+const READERS: Record<
+  Exclude<Format, 'webp' | 'exr' | 'ktx2'>,
+  (bytes: Buffer, file: CrateFile) => number[]
+> = {
   png(bytes, { bits, channels }) {
     const png = PNG.sync.read(bytes, { skipRescale: true });
     expect([png.width, png.height, png.depth]).to.deep.equal([width, height, bits]);
@@ -65,6 +90,92 @@ const READERS: Record<Exclude<Format, 'webp'>, (bytes: Buffer, file: CrateFile) 
   },
 };
 
+/** Value of a half. */
+function halfOf(code: number): number {
+  const exponent = (code >> 10) & 31;
+  const part = code & 1023;
+  const size = exponent === 0 ? part * 2 ** -24 : (1 + part / 1024) * 2 ** (exponent - 15);
+  return code & 0x8000 ? -size : size;
+}
+
+/** A ZIP compressed OpenEXR of scan lines, read by the format's own description. */
+function readExr(bytes: Buffer) {
+  expect(bytes.readUInt32LE(0)).to.equal(20000630);
+  let at = 8;
+  const word = () => {
+    const end = bytes.indexOf(0, at);
+    const text = bytes.toString('latin1', at, end);
+    at = end + 1;
+    return text;
+  };
+  const names: string[] = [];
+  let [type, compression, width, height] = [0, 0, 0, 0];
+  for (let name = word(); name; name = word()) {
+    word();
+    const next = at + 4 + bytes.readInt32LE(at);
+    at += 4;
+    if (name === 'channels') {
+      for (let channel = word(); channel; channel = word()) {
+        names.push(channel);
+        type = bytes.readInt32LE(at);
+        at += 16;
+      }
+    }
+    if (name === 'compression') compression = bytes[at];
+    if (name === 'dataWindow') {
+      width = bytes.readInt32LE(at + 8) + 1;
+      height = bytes.readInt32LE(at + 12) + 1;
+    }
+    at = next;
+  }
+  const size = type === 1 ? 2 : 4;
+  const planes = Object.fromEntries(names.map((name) => [name, new Float32Array(width * height)]));
+  for (let top = 0, table = at; top < height; top += 16, table += 8) {
+    const block = Number(bytes.readBigUInt64LE(table));
+    expect(bytes.readInt32LE(block)).to.equal(top);
+    const packed = bytes.subarray(block + 8, block + 8 + bytes.readInt32LE(block + 4));
+    const rows = Math.min(16, height - top);
+    const length = rows * width * names.length * size;
+    let raw: Buffer = Buffer.from(packed);
+    if (packed.length < length) {
+      raw = Buffer.from(inflateSync(packed));
+      for (let i = 1; i < raw.length; i++) raw[i] = (raw[i - 1] + raw[i] - 128) & 255;
+      const half = Math.ceil(raw.length / 2);
+      raw = Buffer.from(raw.map((_, i) => raw[(i >> 1) + (i & 1 ? half : 0)]));
+    }
+    let from = 0;
+    for (let y = top; y < top + rows; y++)
+      for (const name of names)
+        for (let x = 0; x < width; x++, from += size)
+          planes[name][y * width + x] = size === 2 ? halfOf(raw.readUInt16LE(from)) : raw.readFloatLE(from);
+  }
+  return { width, height, compression, planes };
+}
+
+/** A KTX 2.0 file, read by the format's own description. */
+function readKtx2(bytes: Buffer) {
+  expect(bytes.subarray(0, 12).toString('latin1')).to.equal('«KTX 20»\r\n\x1a\n');
+  const number = (k: number) => bytes.readUInt32LE(12 + 4 * k);
+  const [vkFormat, , width, height, , , , count, supercompression] = Array.from({ length: 9 }, (_, k) =>
+    number(k),
+  );
+  expect(supercompression).to.equal(0);
+  const descriptor = number(9);
+  const levels = Array.from({ length: count }, (_, k) => {
+    const [from, length, whole] = [0, 8, 16].map((at) => Number(bytes.readBigUInt64LE(80 + 24 * k + at)));
+    expect(length).to.equal(whole);
+    return { from, bytes: bytes.subarray(from, from + length) };
+  });
+  for (let k = 1; k < count; k++) expect(levels[k].from).to.be.below(levels[k - 1].from);
+  return {
+    vkFormat,
+    width,
+    height,
+    transfer: bytes[descriptor + 14],
+    levels: levels.map((level) => level.bytes),
+  };
+}
+
 describe('files of a crate, read by other decoders than wrote them', () => {
   for (const [format, bits, channels] of [
     ['png', 8, 1],
@@ -94,8 +205,53 @@ describe('files of a crate, read by other decoders than wrote them', () => {
     });
   }
 
+  for (const bits of [16, 32] as const) {
+    it(`OpenEXR of ${bits} bit holds what was meant, linear, rows from the top`, async () => {
+      for (const channels of [1, 3, 4] as const) {
+        const file = made('exr', bits, channels, 'data');
+        const read = readExr(Buffer.from(await encodeFile(file)));
+        expect([read.width, read.height, read.compression]).to.deep.equal([width, height, 3]);
+        expect(Object.keys(read.planes)).to.deep.equal(['A', 'B', 'G', 'R']);
+        const samples = file.samples();
+        const at = (c: number, i: number) =>
+          c === 3 && channels < 4 ? 1 : samples[i * channels + Math.min(c, channels - 1)];
+        for (const [c, name] of ['R', 'G', 'B', 'A'].entries()) {
+          read.planes[name].forEach((value, i) => {
+            const wanted = at(c, i);
+            expect(Math.abs(value - wanted)).to.be.at.most(bits === 32 ? 0 : wanted * 2 ** -11 + 2 ** -25);
+          });
+        }
+      }
+    });
+  }
+
+  it('KTX 2.0 holds its whole chain of mips, smallest first, colour as sRGB', async () => {
+    for (const [bits, channels, kind, vkFormat, transfer] of [
+      [8, 4, 'colour', 43, 2],
+      [8, 3, 'data', 23, 1],
+      [8, 1, 'data', 9, 1],
+      [16, 1, 'data', 70, 1],
+    ] as const) {
+      const file = made('ktx2', bits, channels, kind);
+      const read = readKtx2(Buffer.from(await encodeFile(file)));
+      expect([read.vkFormat, read.width, read.height, read.transfer]).to.deep.equal([
+        vkFormat,
+        width,
+        height,
+        transfer,
+      ]);
+      // 32 × 16, 16 × 8, … 2 × 1, 1 × 1.
+      expect(read.levels).to.have.length(6);
+      for (const [mip, level] of read.levels.entries()) {
+        const wanted = file.samples(mip);
+        const codes = bits === 8 ? [...level] : [...new Uint16Array(Uint8Array.from(level).buffer)];
+        expect(codes, `level ${mip}`).to.deep.equal([...wanted]);
+      }
+    }
+  });
+
   it('colour carries an sRGB profile where the format has room for one, data none', async () => {
-    for (const format of FORMATS.filter((one) => one !== 'tga')) {
+    for (const format of FORMATS.filter((one) => !['tga', 'exr', 'ktx2'].includes(one))) {
       for (const kind of ['colour', 'data'] as const) {
         const bytes = Buffer.from(await encodeFile(made(format, 8, 3, kind))).toString('latin1');
         // The profile's own signature: “acsp” at its 36th byte; in PNG it is packed, and its chunk is named.
@@ -118,14 +274,17 @@ describe('files of a crate, read by other decoders than wrote them', () => {
         for (const bits of FORMAT_BITS[format]) {
           for (const channels of [1, 3, 4] as const) {
             if ((channels === 4 && format === 'jpeg') || (channels === 1 && format === 'webp')) continue;
-            if (format === 'tiff' && kind === 'colour' && bits === 16) continue;
+            if ((format === 'tiff' || format === 'ktx2') && kind === 'colour' && bits === 16) continue;
             const file = made(format, bits, channels, kind);
             const { most, mean } = await readBack(file, await encodeFile(file)).catch((error) => {
               throw new Error(`${format} ${kind} ${bits} ${channels}: ${error.message}`);
             });
             const isLossy = format === 'jpeg' || (format === 'webp' && kind === 'colour');
-            expect(most, `${format} ${kind} ${bits} ${channels}`).to.be.at.most(isLossy ? 200 : 0);
-            expect(mean).to.be.at.most(!isLossy ? 0 : format === 'jpeg' ? 4 : 12);
+            const isHalf = format === 'exr' && bits === 16;
+            expect(most, `${format} ${kind} ${bits} ${channels}`).to.be.at.most(
+              isLossy ? 200 : isHalf ? 16 : 0,
+            );
+            expect(mean).to.be.at.most(isHalf ? 16 : !isLossy ? 0 : format === 'jpeg' ? 4 : 12);
           }
         }
       }

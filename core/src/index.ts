@@ -35,23 +35,49 @@ export * from './raster/statistics.ts';
 export { reducePixels } from './reduce.ts';
 export * from './settings/settings.ts';
 export * from './stations/crate/maps.ts';
-export { safeName } from './stations/crate/names.ts';
+export {
+  hasField,
+  NAME_FIELDS,
+  patternProblems,
+  safeName,
+} from './stations/crate/names.ts';
+export { greenOfFile, isEncoded } from './stations/crate/pack.ts';
+export {
+  type CrateNaming,
+  type CratePlan,
+  type CrateSettings,
+  type PlannedPicture,
+  planCrate,
+  profileOf,
+} from './stations/crate/plan.ts';
 export {
   type Channel,
+  DOCUMENTS,
   FORMAT_BITS,
   FORMATS,
   type Format,
+  holds,
+  holdsWhole,
   type Profile,
   type ProfileFile,
+  planesOf,
   profileProblems,
 } from './stations/crate/profile.ts';
 export * from './stations/crate/profiles.ts';
-export { encodedPlanes, quantise } from './stations/crate/quantise.ts';
+export { encodedPlanes, quantise, type Samples } from './stations/crate/quantise.ts';
+export type { CrateText } from './stations/crate/settings.ts';
 export { smallerMap } from './stations/crate/smaller.ts';
-export { type CrateFile, type CrateOutput, profileOf } from './stations/crate/station.ts';
+export { type CrateFile, type CrateOutput, mipSides } from './stations/crate/station.ts';
+export {
+  filledText,
+  TEXT_FIELDS,
+  type TextFields,
+  type TextFile,
+  templateProblems,
+} from './stations/crate/template.ts';
 export { drift } from './stations/even/drift.ts';
 export type { LeaveStroke } from './stations/even/leave.ts';
-export { excessShare, metallicOf, toMetallic } from './stations/finish/convert.ts';
+export { excessShare, metallicOf, toMetallic, USUAL_F0 } from './stations/finish/convert.ts';
 export { type Curve, curveAt, curveSchema, curveTable, STRAIGHT } from './stations/finish/curve.ts';
 export type { ZoneFinish } from './stations/finish/settings.ts';
 export { roughnessBand } from './stations/finish/station.ts';

@@ -25,7 +25,7 @@ const NOON = [
 
 /** Fills an empty store with the Limonaia project; leaves one that holds any project alone. */
 export async function seed(folder: string, ids: readonly DemoId[] = DEMO_IDS): Promise<boolean> {
-  const store = await openStore(folder, console.error);
+  const store = await openStore({ data: folder, log: console.error });
   try {
     const [known] = await store.db.select().from(project).limit(1);
     if (known) return false;

@@ -11,6 +11,7 @@ import { chartRoutes } from './routes/charts.ts';
 import { crateRoutes } from './routes/crates.ts';
 import { guideRoutes } from './routes/guides.ts';
 import { paletteRoutes } from './routes/palettes.ts';
+import { profileRoutes } from './routes/profiles.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { recipeRoutes } from './routes/recipes.ts';
 import { revisionRoutes } from './routes/revisions.ts';
@@ -36,15 +37,16 @@ const api = ({ db, blobs, pool, crates, looks }: Parts) =>
     .get('/health', (c) => c.json({ ok: true }))
     .route('/projects', projectRoutes(db))
     .route('/sources', sourceRoutes(db, blobs, pool))
-    .route('/tiles', tileRoutes(db, blobs, crates, looks))
+    .route('/tiles', tileRoutes(db, crates, looks))
     .route('/tiles', revisionRoutes(db, looks))
     .route('/tiles', guideRoutes(db))
     .route('/recipes', recipeRoutes(db))
     .route('/palettes', paletteRoutes(db))
     .route('/charts', chartRoutes(db))
+    .route('/profiles', profileRoutes(db))
     .route('/rigs', rigRoutes(db))
     .route('/surroundings', surroundingsRoutes(db, blobs))
-    .route('/crates', crateRoutes(crates))
+    .route('/crates', crateRoutes(db, blobs, pool, crates))
     .get('/thumbnails/:sha256', async (c) => {
       const bytes = await blobs.get(c.req.param('sha256'));
       return c.body(bytes as Uint8Array<ArrayBuffer>, 200, {

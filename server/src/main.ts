@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { serve } from './serve.ts';
+import { workersOf } from './workers-of.ts';
 
 const log = pino({ level: process.env.ZESTY_LOG ?? 'info' });
 const host = process.env.ZESTY_HOST ?? '127.0.0.1';
@@ -15,6 +16,9 @@ try {
     host,
     port,
     web: existsSync(built) ? built : null,
+    workers: workersOf(process.env.ZESTY_WORKERS),
+    redis: process.env.ZESTY_REDIS,
+    shared: process.env.ZESTY_SHARED,
     log: (error) => log.error(error),
   });
   console.log(`Zesty Tile is ready: ${url}`);

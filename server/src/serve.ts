@@ -3,6 +3,9 @@ import { createAdaptorServer } from '@hono/node-server';
 import { createApp } from './app.ts';
 import { Blobs } from './blobs.ts';
 import { Crates } from './crates/crates.ts';
+import { CrateMaker } from './crates/make.ts';
+import { OwnQueue } from './crates/own-queue.ts';
+import { RedisQueue } from './crates/redis-queue.ts';
 import { openDatabase } from './db/open.ts';
 import { Looks } from './looks.ts';
 import { Pool } from './pool/pool.ts';
@@ -14,16 +17,33 @@ export interface ServeOptions {
   /** 0 takes any free port. */
   port: number;
   web: string | null;
+  /** Threads that make crates. */
+  workers?: number;
+  /** Address of a Redis whose queue is shared; its own queue where there is none. */
+  redis?: string;
+  /** Folder of blobs and crates that all who share the queue see; `data` where there is none. */
+  shared?: string;
   log(error: unknown): void;
 }
 
+/** Threads that make crates, where nothing else is said. */
+export const USUAL_WORKERS = 2;
+
 /** The parts of the server over a data folder, without a network address. */
-export async function openStore(data: string, log: (error: unknown) => void) {
+export async function openStore({
+  data,
+  log,
+  workers = USUAL_WORKERS,
+  redis,
+  shared = data,
+}: Pick<ServeOptions, 'data' | 'log' | 'workers' | 'redis' | 'shared'>) {
   const { db, close } = await openDatabase(data);
-  const blobs = new Blobs(data);
-  const pool = new Pool();
-  const crates = new Crates(data, db, pool, log);
-  await crates.recover();
+  const blobs = new Blobs(shared);
+  const pool = new Pool(workers);
+  const maker = new CrateMaker(shared, pool, log);
+  const queue = redis ? new RedisQueue(redis, maker, workers, log) : new OwnQueue(maker, workers);
+  const crates = new Crates(shared, db, queue, log);
+  await crates.begin();
   const looks = new Looks(db, blobs, pool);
   return {
     db,
@@ -32,6 +52,7 @@ export async function openStore(data: string, log: (error: unknown) => void) {
     crates,
     looks,
     async close() {
+      await queue.close();
       await pool.close();
       close();
     },
@@ -40,7 +61,7 @@ export async function openStore(data: string, log: (error: unknown) => void) {
 
 /** Starts the server; resolves once it listens. */
 export async function serve(options: ServeOptions) {
-  const store = await openStore(options.data, options.log);
+  const store = await openStore(options);
   const app = createApp({ ...store, host: options.host, web: options.web, log: options.log });
   const server = createAdaptorServer({ fetch: app.fetch });
   await new Promise<void>((resolve, reject) => {

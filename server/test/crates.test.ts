@@ -1,11 +1,17 @@
-import { mkdir, mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { randomUUID } from 'node:crypto';
+import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sha256Of } from '@zesty-tile/codecs';
-import { newRecipe } from '@zesty-tile/core';
-import { openStore } from '@zesty-tile/server';
+import { newRecipe, PROFILES, type Recipe } from '@zesty-tile/core';
 import { expect } from 'chai';
+import { eq } from 'drizzle-orm';
 import { unzipSync } from 'fflate';
+import { PNG } from 'pngjs';
+import type { CrateMaker } from '../src/crates/make.ts';
+import type { CrateEnd, CrateOrder } from '../src/crates/order.ts';
+import { OwnQueue } from '../src/crates/own-queue.ts';
+import { openDatabase } from '../src/db/open.ts';
 import { crateJob } from '../src/db/schema.ts';
 import { startServer, type TestServer } from './client.ts';
 
@@ -84,6 +90,165 @@ describe('crates', () => {
     expect(await of(ids[0])).to.equal(await of(ids[1]));
   });
 
+  it('tells of each file while it is written', async () => {
+    const tile = await smallTile('Told');
+    const { id } = (await server.ask('POST', `/api/tiles/${tile.id}/crates`)).body.crate;
+    const files = (await follow(server, id)).flatMap(({ file }) => (file ? [file] : []));
+    expect(files.map(({ name }) => name)).to.include('Told_normal.png');
+    expect(files.every(({ index, count, share }) => index < count && share >= 0 && share <= 1)).to.equal(
+      true,
+    );
+  });
+
+  it('of several tiles are asked for at once, moved in the queue, stopped and run again under their number', async () => {
+    const tiles = [];
+    for (const name of ['One', 'Two', 'Three', 'Four']) tiles.push(await smallTile(name));
+    const { status, body } = await server.ask('POST', '/api/crates', { tiles: tiles.map(({ id }) => id) });
+    expect(status).to.equal(202);
+    const ids: string[] = body.crates.map(({ id }: { id: string }) => id);
+    // Two are made at once: the last two wait.
+    const moved = await server.ask('POST', `/api/crates/${ids[3]}/move`, { to: 'first' });
+    expect(moved.body.crate.place).to.be.below(body.crates[0].place);
+    expect((await server.ask('POST', `/api/crates/${ids[2]}/stop`)).status).to.equal(200);
+    expect((await follow(server, ids[2])).at(-1).state).to.equal('stopped');
+    const ended = await Promise.all([0, 1, 3].map(async (k) => (await follow(server, ids[k])).at(-1)));
+    expect(ended.map(({ state }) => state)).to.deep.equal(['done', 'done', 'done']);
+    const again = await server.ask('POST', `/api/crates/${ids[2]}/retry`);
+    expect([again.status, again.body.crate.number]).to.deep.equal([202, 1]);
+    expect((await follow(server, ids[2])).at(-1)).to.include({ state: 'done', number: 1 });
+    expect((await server.ask('POST', `/api/crates/${ids[2]}/retry`)).status).to.equal(409);
+    expect((await server.ask('POST', `/api/crates/${ids[2]}/move`, { to: 'up' })).status).to.equal(409);
+    expect((await server.ask('POST', '/api/crates', { tiles: [] })).body.error.message).to.match(
+      /at least one/,
+    );
+  });
+
+  it('are put in a folder that a renderer watches, the former kept; one that cannot be used is refused in words', async () => {
+    const tile = await smallTile('Watched');
+    const folder = await mkdtemp(join(tmpdir(), 'zesty-watched-'));
+    try {
+      expect(
+        (await server.ask('POST', `/api/tiles/${tile.id}/crates?refresh=yes`)).body.error.message,
+      ).to.match(/has no folder/);
+      for (const [wrong, words] of [
+        ['relative/path', /does not begin at the top/],
+        [server.data, /the program’s own/],
+        [join(server.data, 'zesty.db', 'x'), /the program’s own/],
+      ] as const) {
+        const { status, body } = await server.ask('PATCH', `/api/tiles/${tile.id}`, { watched: wrong });
+        expect(status, wrong).to.equal(422);
+        expect(body.error.message).to.match(words);
+      }
+      const set = await server.ask('PATCH', `/api/tiles/${tile.id}`, { watched: folder });
+      expect(set.body.tile.watched).to.equal(folder);
+      for (let k = 0; k < 2; k++) {
+        const { id } = (await server.ask('POST', `/api/tiles/${tile.id}/crates?refresh=yes`)).body.crate;
+        expect((await follow(server, id)).at(-1).state).to.equal('done');
+      }
+      const manifest = JSON.parse(await readFile(join(folder, 'Watched.tile.json'), 'utf8'));
+      expect(manifest.crate).to.equal(2);
+      const former = join(folder, 'former', 'Watched', 'Watched.tile.json');
+      expect(JSON.parse(await readFile(former, 'utf8')).crate).to.equal(1);
+      // A folder that has become a file: the crate says so, and goes through once it is one again.
+      await rm(folder, { recursive: true });
+      await writeFile(folder, '');
+      const { id } = (await server.ask('POST', `/api/tiles/${tile.id}/crates?refresh=yes`)).body.crate;
+      const end = (await follow(server, id)).at(-1);
+      expect(end.state).to.equal('failed');
+      expect(end.message).to.match(/whole in its own place.*is no folder/);
+      await rm(folder);
+      await server.ask('POST', `/api/crates/${id}/retry`);
+      expect((await follow(server, id)).at(-1).state).to.equal('done');
+      expect(JSON.parse(await readFile(join(folder, 'Watched.tile.json'), 'utf8')).crate).to.equal(3);
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  });
+
+  it('are opened again as a recipe of their tile, or as a tile of their maps', async () => {
+    const tile = await smallTile('Opened');
+    const { id } = (await server.ask('POST', `/api/tiles/${tile.id}/crates`)).body.crate;
+    await follow(server, id);
+    const { recipe } = (await server.ask('GET', `/api/tiles/${tile.id}`)).body.revision;
+    recipe.stations.relief.depthMm = 33;
+    await server.ask('POST', `/api/tiles/${tile.id}/revisions`, { base: 2, recipe });
+    const back = await server.ask('POST', `/api/crates/${id}/open`, { as: 'recipe' });
+    expect(back.body.tileId).to.equal(tile.id);
+    const { revision } = (await server.ask('GET', `/api/tiles/${tile.id}`)).body;
+    expect([revision.number, revision.recipe.stations.relief.depthMm]).to.deep.equal([4, 8]);
+    const opened = await server.ask('POST', `/api/crates/${id}/open`, { as: 'set' });
+    expect(opened.status).to.equal(201);
+    const made = (await server.ask('GET', `/api/tiles/${opened.body.tileId}`)).body;
+    expect(made.tile.name).to.equal('Opened, crate 1');
+    expect(Object.keys(made.revision.recipe.stations.source.given).sort()).to.deep.equal(
+      ['cavity', 'height', 'metallic', 'normal', 'occlusion', 'roughness'].sort(),
+    );
+    // Crated again it gives the maps it was made of.
+    const second = (await server.ask('POST', `/api/tiles/${opened.body.tileId}/crates`)).body.crate;
+    expect((await follow(server, second.id)).at(-1).state).to.equal('done');
+    const pixels = async (crate: string, map: string) => {
+      const { files } = (await server.ask('GET', `/api/crates/${crate}`)).body;
+      const { name } = files.find((file: { name: string }) => file.name.endsWith(`_${map}.png`));
+      const answer = await fetch(`${server.url}/api/crates/${crate}/files/${encodeURIComponent(name)}`);
+      return PNG.sync.read(Buffer.from(await answer.arrayBuffer())).data;
+    };
+    for (const map of ['albedo', 'roughness', 'occlusion', 'normal']) {
+      const [a, b] = [await pixels(id, map), await pixels(second.id, map)];
+      const most = a.reduce((worst, value, k) => Math.max(worst, Math.abs(value - b[k])), 0);
+      expect(most, map).to.be.at.most(2);
+    }
+  });
+
+  it('of packed files and of a glTF are opened as a tile too', async () => {
+    for (const profile of ['packed', 'gltf']) {
+      const tile = await smallTile(`Packed ${profile}`);
+      const recipe = smallRecipe();
+      const crate = { ...recipe.stations.crate, profile };
+      const body = { base: 2, recipe: { ...recipe, stations: { ...recipe.stations, crate } } };
+      await server.ask('POST', `/api/tiles/${tile.id}/revisions`, body);
+      const { id } = (await server.ask('POST', `/api/tiles/${tile.id}/crates`)).body.crate;
+      await follow(server, id);
+      const { tileId } = (await server.ask('POST', `/api/crates/${id}/open`, { as: 'set' })).body;
+      const { given } = (await server.ask('GET', `/api/tiles/${tileId}`)).body.revision.recipe.stations
+        .source;
+      expect(Object.keys(given), profile).to.include.members([
+        'normal',
+        'occlusion',
+        'roughness',
+        'metallic',
+      ]);
+    }
+  });
+
+  it('is deleted so that it can be had back', async () => {
+    const tile = await smallTile('Gone');
+    const { id } = (await server.ask('POST', `/api/tiles/${tile.id}/crates`)).body.crate;
+    await follow(server, id);
+    const count = async () => (await server.ask('GET', `/api/tiles/${tile.id}/crates`)).body.crates.length;
+    await server.ask('DELETE', `/api/crates/${id}`);
+    expect(await count()).to.equal(0);
+    await server.ask('POST', `/api/crates/${id}/restore`);
+    expect(await count()).to.equal(1);
+    expect((await server.ask('GET', `/api/crates/${id}`)).body.files.length).to.be.above(3);
+  });
+
+  it('profiles are kept for a project, and a wrong one is refused in words', async () => {
+    const { body: made } = await server.ask('POST', '/api/projects', { name: 'Profiles' });
+    const projectId = made.project.id;
+    const ours = { ...PROFILES.packed, name: 'Ours' };
+    const { body } = await server.ask('POST', '/api/profiles', { projectId, profile: ours });
+    const list = async () => (await server.ask('GET', `/api/profiles?project=${projectId}`)).body.profiles;
+    expect(await list()).to.deep.equal([{ id: body.profile.id, profile: ours }]);
+    const twice = { ...ours, files: [ours.files[0], ours.files[0]] };
+    const wrong = await server.ask('PUT', `/api/profiles/${body.profile.id}`, { profile: twice });
+    expect([wrong.status, wrong.body.error.code]).to.deep.equal([422, 'bad_profile']);
+    expect(wrong.body.error.message).to.match(/Two files are called “albedo”/);
+    await server.ask('PUT', `/api/profiles/${body.profile.id}`, { profile: { ...ours, name: 'Theirs' } });
+    expect((await list())[0].profile.name).to.equal('Theirs');
+    await server.ask('DELETE', `/api/profiles/${body.profile.id}`);
+    expect(await list()).to.deep.equal([]);
+  });
+
   it('gives out nothing that is not in it', async () => {
     const tile = await smallTile('Pot');
     const { body } = await server.ask('POST', `/api/tiles/${tile.id}/crates`);
@@ -107,9 +272,8 @@ describe('crates', () => {
     await server.ask('POST', `/api/crates/${id}/stop`);
     const told = await follow(server, id);
     expect(told.at(-1).state).to.equal('stopped');
-    expect((await readdir(server.store.crates.folder)).filter((name) => name.startsWith(id))).to.deep.equal(
-      [],
-    );
+    const left = await readdir(server.store.crates.folderOf(id)).catch(() => []);
+    expect(left).to.deep.equal([]);
     const zip = await server.ask('GET', `/api/crates/${id}/archive.zip`);
     expect([zip.status, zip.body.error.code]).to.deep.equal([409, 'not_ready']);
     expect((await server.ask('POST', `/api/crates/${id}/stop`)).status).to.equal(409);
@@ -138,37 +302,124 @@ describe('crates', () => {
 });
 
 describe('after a crash', () => {
-  it('what was under way is marked as interrupted, and half-written folders are gone', async () => {
+  it('what was under way is taken up again, half-written files are gone, and what was whole is found', async () => {
     const folder = await mkdtemp(join(tmpdir(), 'zesty-crash-'));
     try {
       const first = await startServer(folder);
       const tile = await first.makeTile('Cut off');
+      await first.ask('POST', `/api/tiles/${tile.id}/revisions`, { base: 1, recipe: smallRecipe() });
+      const { id: made } = (await first.ask('POST', `/api/tiles/${tile.id}/crates`)).body.crate;
+      await follow(first, made);
       await first.end();
-      const store = await openStore(folder, () => {});
-      const id = 'left-behind';
-      const row = {
-        tileId: tile.id,
-        number: 1,
-        revision: 1,
-        name: 'a',
-        progress: 0.4,
-        createdAt: new Date(),
-      };
-      await store.db.insert(crateJob).values({ id, state: 'working', ...row });
-      const part = join(store.crates.folder, `${id}.part`);
-      await mkdir(part);
+      // As a kill would leave it: one cut off in the middle, one whole whose end was not noted, one that failed thrice.
+      const { db, close } = await openDatabase(folder);
+      const row = { tileId: tile.id, revision: 2, name: 'Cut off', progress: 0.4, createdAt: new Date() };
+      await db.insert(crateJob).values([
+        { id: 'cut', number: 2, state: 'working', attempts: 1, place: 1, ...row },
+        { id: 'hopeless', number: 3, state: 'working', attempts: 3, place: 2, ...row },
+      ]);
+      await db.update(crateJob).set({ state: 'working' }).where(eq(crateJob.id, made));
+      close();
+      const part = join(folder, 'crates', 'cut', `.zesty-${hostname()}-999999-${randomUUID()}.part`);
+      await mkdir(part, { recursive: true });
       await writeFile(join(part, 'a_albedo.png'), 'half');
-      await store.close();
 
       const again = await startServer(folder);
-      const { crate } = (await again.ask('GET', `/api/crates/${id}`)).body;
+      const told = await follow(again, 'cut');
+      expect(told.at(-1)).to.include({ state: 'done', number: 2, attempts: 2 });
+      const files = await readdir(join(folder, 'crates', 'cut'));
+      expect(files.filter((name) => name.startsWith('.'))).to.deep.equal([]);
+      expect(files).to.include('Cut off.tile.json');
+      expect((await again.ask('GET', `/api/crates/${made}`)).body.crate.state).to.equal('done');
+      const { crate } = (await again.ask('GET', '/api/crates/hopeless')).body;
       expect(crate.state).to.equal('interrupted');
-      expect(crate.message).to.match(/Run it again/);
-      expect(await readdir(again.store.crates.folder)).to.deep.equal([]);
-      expect((await again.ask('POST', `/api/tiles/${tile.id}/crates`)).body.crate.number).to.equal(2);
+      expect(crate.message).to.match(/stopped 3 times.*Run it again/);
       await again.end();
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
+  });
+});
+
+describe('the queue', () => {
+  const order = (id: string, size = 256): CrateOrder => ({
+    id,
+    tile: 'a',
+    crate: 1,
+    source: { sha256: 'a'.repeat(64), width: 9, height: 9, file: 'a.png' },
+    given: [],
+    recipe: {
+      ...smallRecipe(),
+      stations: { ...smallRecipe().stations, square: { ...smallRecipe().stations.square, size } },
+    } as Recipe,
+  });
+
+  /** A queue whose crates take until they are told to end. */
+  function slowQueue(workers: number) {
+    const begun: string[] = [];
+    const ended: string[] = [];
+    const ends = new Map<string, () => void>();
+    const make = (one: CrateOrder, _tell: unknown, signal: AbortSignal) =>
+      new Promise<CrateEnd>((resolve) => {
+        ends.set(one.id, () => resolve({ state: 'done', files: [] }));
+        signal.addEventListener('abort', () => resolve({ state: 'stopped' }));
+      });
+    const queue = new OwnQueue({ make } as unknown as CrateMaker, workers);
+    const settled = () => new Promise((resolve) => setImmediate(resolve));
+    const end = async (id: string) => {
+      ends.get(id)?.();
+      await settled();
+    };
+    const listener = {
+      started: (id: string) => begun.push(id),
+      moved() {},
+      ended: (id: string, { state }: CrateEnd) => ended.push(`${id} ${state}`),
+    };
+    return { queue, listener, begun, ended, end, settled };
+  }
+
+  it('makes so many at once as there are workers, the least place first, and one of 8192 px alone', async () => {
+    const { queue, listener, begun, end, settled } = slowQueue(2);
+    await queue.begin(listener);
+    await queue.add(order('a'), 1);
+    await queue.add(order('b'), 2);
+    await queue.add(order('c'), 5);
+    await queue.add(order('large', 8192), 4);
+    await queue.add(order('d'), 6);
+    await queue.place('d', 3);
+    await settled();
+    expect(begun).to.deep.equal(['a', 'b']);
+    await end('a');
+    expect(begun).to.deep.equal(['a', 'b', 'd']);
+    await end('b');
+    // It waits for the other to end, and nothing goes before it.
+    expect(begun).to.have.length(3);
+    await end('d');
+    expect(begun.slice(3)).to.deep.equal(['large']);
+    await end('large');
+    expect(begun.slice(4)).to.deep.equal(['c']);
+  });
+
+  it('stops one that waits and one that is made', async () => {
+    const { queue, listener, begun, ended, settled } = slowQueue(1);
+    await queue.begin(listener);
+    await queue.add(order('a'), 1);
+    await queue.add(order('b'), 2);
+    await settled();
+    await queue.stop('b');
+    expect(ended).to.deep.equal(['b stopped']);
+    await queue.stop('a');
+    await settled();
+    expect(ended).to.deep.equal(['b stopped', 'a stopped']);
+    expect(begun).to.deep.equal(['a']);
+  });
+
+  it('a server that closes calls nothing stopped', async () => {
+    const { queue, listener, ended, settled } = slowQueue(1);
+    await queue.begin(listener);
+    await queue.add(order('a'), 1);
+    await settled();
+    await queue.close();
+    expect(ended).to.deep.equal([]);
   });
 });

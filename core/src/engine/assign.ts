@@ -28,10 +28,15 @@ function read(setting: Setting, path: string, text: string): SettingValue {
     try {
       parsed = JSON.parse(text);
     } catch {
-      throw wrong(what);
+      // What is a text may be written without quotes.
+      if (typeof setting.default !== 'string') throw wrong(what);
+      parsed = text;
     }
-    if (!v.is(setting.schema, parsed)) throw wrong(what);
-    return parsed as SettingValue;
+    const { success, issues } = v.safeParse(setting.schema, parsed);
+    if (success) return parsed as SettingValue;
+    const [{ type, message }] = issues;
+    if (type !== 'check') throw wrong(what);
+    throw new Problem('bad_setting', `${path}: ${message}`, 'zesty stations lists every setting.', path);
   }
   const value = text.trim() === '' ? Number.NaN : Number(text);
   if (!Number.isFinite(value) || value < setting.min || value > setting.max) {

@@ -1,4 +1,6 @@
 import type { SourceRef } from '../pixels.ts';
+import { isEncoded } from '../stations/crate/pack.ts';
+import type { CrateNaming } from '../stations/crate/plan.ts';
 import type { CrateFile } from '../stations/crate/station.ts';
 import type { GivenMap } from '../stations/given.ts';
 import type { Verdict } from '../verdict.ts';
@@ -17,9 +19,13 @@ export interface ManifestFile {
   encoding: 'sRGB' | 'linear';
   channels: number;
   bits: number;
+  /** Where the green of a normal in it points; null where it holds none. */
+  normalY: '+Y' | '-Y' | null;
   width: number;
   height: number;
   sha256: string;
+  /** The document that holds it, where it is no file of its own. */
+  inside: string | null;
   /** How far the file, decoded again, lies from what was meant, in codes of its bits. */
   readBack: { most: number; mean: number };
 }
@@ -28,6 +34,8 @@ export interface ManifestFile {
 export interface Manifest {
   version: typeof MANIFEST_VERSION;
   name: string;
+  /** Number of the crate. */
+  crate: number;
   profile: string;
   size: number;
   edgeMetres: number;
@@ -43,15 +51,24 @@ export interface Manifest {
   given: Partial<Record<GivenMap, string>>;
   verdicts: Record<string, Verdict>;
   files: ManifestFile[];
+  /** What goes out beside or around the pictures: documents, a text of one's own. */
+  texts: { file: string; sha256: string }[];
   recipe: Recipe;
+}
+
+/** A picture that has been written, and how. */
+export interface ManifestPicture extends Pick<ManifestFile, 'sha256' | 'inside' | 'readBack'> {
+  file: CrateFile;
+  name: string;
 }
 
 /** The manifest of an evaluation whose files have been written with these names and hashes. */
 export function manifestOf(
-  name: string,
+  { tile: name, crate: number }: CrateNaming,
   source: SourceRef & { file: string },
   evaluation: Evaluation,
-  written: { file: CrateFile; name: string; sha256: string; readBack: ManifestFile['readBack'] }[],
+  written: readonly ManifestPicture[],
+  texts: readonly { name: string; sha256: string }[],
 ): Manifest {
   const { recipe, frame, outputs } = evaluation;
   const { relief, crate } = recipe.stations;
@@ -60,6 +77,7 @@ export function manifestOf(
   return {
     version: MANIFEST_VERSION,
     name,
+    crate: number,
     profile: crate.profile === 'own' ? (crate.ownProfile?.name ?? 'own') : crate.profile,
     size: frame.size,
     edgeMetres: frame.edgeMetres,
@@ -83,20 +101,23 @@ export function manifestOf(
     },
     given: Object.fromEntries(Object.entries(given).map(([map, ref]) => [map, ref?.sha256])),
     verdicts: evaluation.verdicts,
-    files: written.map(({ file, name: fileName, sha256, readBack }) => ({
+    files: written.map(({ file, name: fileName, sha256, inside, readBack }) => ({
       file: fileName,
       maps: file.maps,
       contents: file.contents,
       format: file.format,
       kind: file.kind,
-      encoding: file.kind === 'colour' ? 'sRGB' : 'linear',
+      encoding: isEncoded(file) ? 'sRGB' : 'linear',
       channels: file.channels,
       bits: file.bits,
+      normalY: file.green === null ? null : file.green > 0 ? '+Y' : '-Y',
       width: file.width,
       height: file.height,
       sha256,
+      inside,
       readBack,
     })),
+    texts: texts.map(({ name: file, sha256 }) => ({ file, sha256 })),
     recipe,
   };
 }

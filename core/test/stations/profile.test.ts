@@ -18,14 +18,14 @@ import {
 import { expect } from 'chai';
 import { GRADIENT_KERNELS } from '../../src/filters/gradient.ts';
 import { TORUS } from '../../src/raster/edges.ts';
-import { packedPlanes } from '../../src/stations/crate/pack.ts';
+import { packer } from '../../src/stations/crate/pack.ts';
 import { normalMap } from '../../src/stations/relief/normal.ts';
 import { hostOf, photo, pixelsOf, recipeWith } from '../engine/host.ts';
 import { noisePlane, planeOf } from '../fields.ts';
 import { frameOf } from './run.ts';
 
 const file = (over: Partial<ProfileFile> = {}): ProfileFile => ({ ...PROFILES.packed.files[2], ...over });
-const profile = (...files: object[]) => ({ name: 'Ours', files }) as Profile;
+const profile = (...files: object[]) => ({ name: 'Ours', files, document: 'none' }) as Profile;
 
 describe('a profile', () => {
   for (const [words, value, message] of [
@@ -116,7 +116,8 @@ const maps: Partial<Record<MapName, Raster>> = {
   opacity: one(planeOf(size, size, (x, y) => Number(Math.hypot((x % 16) - 7.3, (y % 16) - 7.8) < 3.4))),
 };
 const rasterOf = (map: MapName) => maps[map]!;
-const packed = (over: Partial<ProfileFile>) => packedPlanes(file(over), rasterOf, frame);
+const packed = (over: Partial<ProfileFile>) =>
+  packer(file(over), rasterOf, frame, { width: size, height: size })(0, size);
 
 describe('what stands in a channel', () => {
   it('is the plane that was asked for, turned over where that was asked, or one value', () => {

@@ -1,75 +1,117 @@
 import { EventEmitter } from 'node:events';
-import { mkdir, readdir, rename, rm } from 'node:fs/promises';
-import { join } from 'node:path';
-import { MessageChannel } from 'node:worker_threads';
-import { Problem, type Recipe } from '@zesty-tile/core';
-import { desc, eq, inArray } from 'drizzle-orm';
+import { mkdir, readdir, readFile } from 'node:fs/promises';
+import { isAbsolute, join, resolve } from 'node:path';
+import { diskProblem, stageSet } from '@zesty-tile/codecs';
+import {
+  hasField,
+  type Manifest,
+  Problem,
+  parseRecipe,
+  picturesOf,
+  profileOf,
+  type Recipe,
+  type StationName,
+  safeName,
+} from '@zesty-tile/core';
+import { and, asc, desc, eq, inArray, isNull, max, min } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
-import { type CrateState, crateFile, crateJob, tile } from '../db/schema.ts';
+import { type CrateState, type CrateVerdict, crateFile, crateJob, tile } from '../db/schema.ts';
 import { newId } from '../ids.ts';
-import type { Pool } from '../pool/pool.ts';
-import type { CrateProgress, StoredSource } from '../pool/tasks.ts';
-import { notFound, problemOf } from '../problems.ts';
+import { notFound } from '../problems.ts';
+import { sourceRow } from '../routes/sources.ts';
+import { revisionRow } from '../routes/tile-row.ts';
+import { crateFiles, crateFolder } from './make.ts';
+import type { CrateEnd, CrateOrder, CrateProgress } from './order.ts';
+import type { CrateQueue, QueueListener } from './queue.ts';
 
 export type CrateJob = typeof crateJob.$inferSelect;
-
-interface Running {
-  progress: CrateProgress;
-  abort: AbortController;
-}
+/** A crate as it stands this moment. */
+export type CrateNow = CrateJob & Pick<CrateProgress, 'file'>;
 
 /** So many crates are listed at once. */
 const LISTED = 200;
+/** A crate whose server went away so often while it was made is not begun again by itself. */
+const MOST_ATTEMPTS = 3;
+/** The place of the first crate: there is room before it, too. */
+const FIRST_PLACE = 1_000_000;
 
 const ENDED: CrateState[] = ['done', 'failed', 'stopped', 'interrupted'];
+const GOING: CrateState[] = ['waiting', 'working'];
 
 export const hasEnded = (job: CrateJob): boolean => ENDED.includes(job.state);
 
-/** Crates: made one after the other in a worker, kept under their number, never overwritten. */
-export class Crates {
-  readonly folder: string;
+/** Where a crate is moved to in the queue. */
+export const MOVES = ['first', 'up', 'down'] as const;
+export type Move = (typeof MOVES)[number];
+
+const notReady = (state: CrateState, cannot: string) =>
+  new Problem('not_ready', `The crate is ${state}; ${cannot}.`, 'Look at its state again.');
+
+/** Crates: made by a queue, kept under their number, never overwritten. */
+export class Crates implements QueueListener {
+  readonly shared: string;
   #db: Database;
-  #pool: Pool;
-  #running = new Map<string, Running>();
+  #queue: CrateQueue;
+  #progress = new Map<string, CrateProgress>();
   #events = new EventEmitter({ captureRejections: false }).setMaxListeners(0);
   #log: (error: unknown) => void;
 
-  constructor(data: string, db: Database, pool: Pool, log: (error: unknown) => void) {
-    this.folder = join(data, 'crates');
+  constructor(shared: string, db: Database, queue: CrateQueue, log: (error: unknown) => void) {
+    this.shared = shared;
     this.#db = db;
-    this.#pool = pool;
+    this.#queue = queue;
     this.#log = log;
   }
 
-  /** After a crash: what was under way is marked as interrupted, half-written folders are removed. */
-  async recover(): Promise<void> {
-    await mkdir(this.folder, { recursive: true });
-    await this.#db
-      .update(crateJob)
-      .set({
-        state: 'interrupted',
-        message: 'The server stopped while this crate was being made. Run it again.',
-        endedAt: new Date(),
-      })
-      .where(inArray(crateJob.state, ['waiting', 'working']));
-    for (const name of await readdir(this.folder)) {
-      if (name.endsWith('.part')) await rm(join(this.folder, name), { recursive: true, force: true });
+  /** Takes up what was waiting or under way when the server went away, then begins. */
+  async begin(): Promise<void> {
+    await mkdir(join(this.shared, 'crates'), { recursive: true });
+    await this.#queue.begin(this);
+    const going = await this.#db.query.crateJob.findMany({
+      where: inArray(crateJob.state, GOING),
+      orderBy: asc(crateJob.place),
+    });
+    for (const job of going) {
+      const known = await this.#queue.known(job.id);
+      if (known === 'waiting' || known === 'working') continue;
+      if (known) {
+        await this.#end(job.id, known);
+        continue;
+      }
+      const files = await crateFiles(this.folderOf(job.id));
+      if (files) await this.#end(job.id, { state: 'done', files });
+      else if (job.attempts >= MOST_ATTEMPTS) {
+        await this.#set(job.id, {
+          state: 'interrupted',
+          message: `The server stopped ${job.attempts} times while this crate was being made. Run it again.`,
+          endedAt: new Date(),
+        });
+      } else await this.#add(job);
     }
   }
 
-  /** Starts a crate of a tile's recipe; it goes on by itself. */
+  folderOf(id: string): string {
+    return crateFolder(this.shared, id);
+  }
+
+  /** Puts a crate of a tile's recipe in the queue. `folder` is one that a renderer watches, to be put in as well. */
   async start(
     of: typeof tile.$inferSelect,
-    name: string,
-    revision: number,
-    recipe: Recipe,
-    source: StoredSource,
-    given: StoredSource[],
+    { number: revision, recipe }: { number: number; recipe: Recipe },
+    folder: string | null = null,
   ): Promise<CrateJob> {
-    const last = await this.#db.query.crateJob.findFirst({
-      where: eq(crateJob.tileId, of.id),
-      orderBy: desc(crateJob.number),
-    });
+    if (folder && hasField(recipe.stations.crate.names, 'crate')) {
+      throw new Problem(
+        'bad_names',
+        'The names of the files hold the number of the crate, so a renderer would not find them again.',
+        'Take {crate} out of the pattern of the names.',
+      );
+    }
+    const [last] = await this.#db
+      .select({ number: max(crateJob.number) })
+      .from(crateJob)
+      .where(eq(crateJob.tileId, of.id));
+    const [end] = await this.#db.select({ place: max(crateJob.place) }).from(crateJob);
     const [job] = await this.#db
       .insert(crateJob)
       .values({
@@ -77,57 +119,107 @@ export class Crates {
         tileId: of.id,
         number: (last?.number ?? 0) + 1,
         revision,
-        name,
+        name: safeName(of.name) || 'tile',
+        profile: profileOf(recipe.stations.crate).name,
+        folder,
         state: 'waiting',
         progress: 0,
+        place: Math.max(FIRST_PLACE, (end?.place ?? 0) + 1),
         createdAt: new Date(),
       })
       .returning();
-    this.#running.set(job.id, { progress: { station: 'source', done: 0 }, abort: new AbortController() });
-    this.#make(job, recipe, { ...source, file: of.sourceName }, given).catch(this.#log);
+    await this.#add(job);
     return job;
   }
 
-  async #make(
-    job: CrateJob,
-    recipe: Recipe,
-    source: StoredSource & { file: string },
-    given: StoredSource[],
-  ): Promise<void> {
-    const running = this.#running.get(job.id)!;
-    const part = join(this.folder, `${job.id}.part`);
-    const { port1, port2 } = new MessageChannel();
-    port1.on('message', (progress: CrateProgress) => {
-      running.progress = progress;
-      this.#events.emit(job.id);
-    });
-    let ending: Partial<CrateJob>;
-    try {
-      await mkdir(part, { recursive: true });
-      await this.#set(job.id, { state: 'working' });
-      const { files } = await this.#pool.crate(
-        { source, given, recipe, name: job.name, folder: part, port: port2 },
-        running.abort.signal,
-      );
-      await rename(part, join(this.folder, job.id));
-      await this.#db.insert(crateFile).values(files.map((file) => ({ id: newId(), jobId: job.id, ...file })));
-      ending = { state: 'done', progress: 1 };
-    } catch (error) {
-      await rm(part, { recursive: true, force: true });
-      if (running.abort.signal.aborted) ending = { state: 'stopped', message: 'Stopped on request.' };
-      else {
-        const problem = problemOf(error);
-        if (!problem) this.#log(error);
-        const message = problem
-          ? `${problem.message} ${problem.hint}`
-          : 'The work failed; the server’s log says more.';
-        ending = { state: 'failed', message };
-      }
-    } finally {
-      port1.close();
-      this.#running.delete(job.id);
+  async #orderOf(job: CrateJob): Promise<CrateOrder> {
+    const row = await this.#db.query.tile.findFirst({ where: eq(tile.id, job.tileId) });
+    if (!row) throw notFound('tile');
+    const { recipe } = await revisionRow(this.#db, job.tileId, job.revision);
+    const { sha256, width, height } = await sourceRow(this.#db, row.sourceSha256);
+    return {
+      id: job.id,
+      tile: job.name,
+      crate: job.number,
+      source: { sha256, width, height, file: row.sourceName },
+      given: Object.values(picturesOf(recipe)).map((one) => ({
+        sha256: one.sha256,
+        width: one.width,
+        height: one.height,
+      })),
+      recipe: parseRecipe(recipe),
+    };
+  }
+
+  async #add(job: CrateJob): Promise<void> {
+    await this.#set(job.id, { state: 'waiting', message: null, endedAt: null, progress: 0 });
+    await this.#queue.add(await this.#orderOf(job), job.place);
+  }
+
+  started(id: string): void {
+    this.#begun(id).catch(this.#log);
+  }
+
+  async #begun(id: string): Promise<void> {
+    const job = await this.#db.query.crateJob.findFirst({ where: eq(crateJob.id, id) });
+    if (job?.state === 'waiting') await this.#set(id, { state: 'working', attempts: job.attempts + 1 });
+  }
+
+  moved(id: string, progress: CrateProgress): void {
+    // What is told late, or by a worker that took over, never goes back.
+    if ((this.#progress.get(id)?.done ?? 0) > progress.done) return;
+    this.#progress.set(id, progress);
+    this.#events.emit(id);
+  }
+
+  ended(id: string, end: CrateEnd): void {
+    this.#end(id, end).catch(this.#log);
+  }
+
+  async #end(id: string, end: CrateEnd): Promise<void> {
+    const job = await this.#db.query.crateJob.findFirst({ where: eq(crateJob.id, id) });
+    // A crate of another server that shares the queue, or one whose end is known.
+    if (!job || hasEnded(job)) return;
+    this.#progress.delete(id);
+    const endedAt = new Date();
+    if (end.state === 'stopped') {
+      await this.#set(id, { state: 'stopped', message: 'Stopped on request.', endedAt });
+      return;
     }
-    await this.#set(job.id, { ...ending, endedAt: new Date() });
+    if (end.state === 'failed') {
+      await this.#set(id, { state: 'failed', message: end.message, endedAt });
+      return;
+    }
+    const manifest = await this.manifest(id);
+    if (job.folder) {
+      const problem = await this.#refresh(id, job.folder).catch((error) => diskProblem(error, job.folder!));
+      if (problem) {
+        const why = problem instanceof Problem ? `${problem.message} ${problem.hint}` : String(problem);
+        const message = `The crate is whole in its own place, but not in the folder of the renderer. ${why}`;
+        await this.#set(id, { state: 'failed', message, endedAt });
+        return;
+      }
+    }
+    await this.#db.transaction(async (tx) => {
+      await tx.delete(crateFile).where(eq(crateFile.jobId, id));
+      await tx.insert(crateFile).values(end.files.map((file) => ({ id: newId(), jobId: id, ...file })));
+    });
+    await this.#set(id, { state: 'done', progress: 1, verdict: verdictOf(manifest), endedAt });
+  }
+
+  /** Puts a crate's files in a renderer's folder, all or none; what was there before is kept beside them. */
+  async #refresh(id: string, folder: string): Promise<void> {
+    const from = this.folderOf(id);
+    const names = (await crateFiles(from))?.map(({ name }) => name) ?? [];
+    const ordered = names.sort((a, b) => Number(a.endsWith('.tile.json')) - Number(b.endsWith('.tile.json')));
+    const staging = await stageSet(folder);
+    try {
+      for (const name of ordered) await staging.put(name, await readFile(join(from, name)));
+      await staging.place(ordered, { replace: true, keep: true });
+    } catch (error) {
+      await staging.drop();
+      throw error;
+    }
   }
 
   async #set(id: string, values: Partial<CrateJob>): Promise<void> {
@@ -136,32 +228,33 @@ export class Crates {
   }
 
   /** A job as it stands this moment. @throws Problem `not_found`. */
-  async get(id: string): Promise<CrateJob> {
+  async get(id: string): Promise<CrateNow> {
     const job = await this.#db.query.crateJob.findFirst({ where: eq(crateJob.id, id) });
     if (!job) throw notFound('crate');
     return this.#now(job);
   }
 
-  #now(job: CrateJob): CrateJob {
-    const running = this.#running.get(job.id);
-    if (!running || hasEnded(job)) return job;
-    return { ...job, progress: running.progress.done, station: running.progress.station };
+  #now(job: CrateJob): CrateNow {
+    const progress = this.#progress.get(job.id);
+    if (!progress || hasEnded(job)) return { ...job, file: null };
+    return { ...job, progress: progress.done, station: progress.station, file: progress.file };
   }
 
-  async ofTile(tileId: string): Promise<CrateJob[]> {
+  async ofTile(tileId: string): Promise<CrateNow[]> {
     const jobs = await this.#db.query.crateJob.findMany({
-      where: eq(crateJob.tileId, tileId),
+      where: and(eq(crateJob.tileId, tileId), isNull(crateJob.deletedAt)),
       orderBy: desc(crateJob.number),
     });
     return jobs.map((job) => this.#now(job));
   }
 
   /** The newest crates of all tiles, with the tiles' names. */
-  async all(): Promise<(CrateJob & { tile: { id: string; name: string } })[]> {
+  async all(): Promise<(CrateNow & { tile: { id: string; name: string } })[]> {
     const rows = await this.#db
       .select({ job: crateJob, tile: { id: tile.id, name: tile.name } })
       .from(crateJob)
       .innerJoin(tile, eq(tile.id, crateJob.tileId))
+      .where(isNull(crateJob.deletedAt))
       .orderBy(desc(crateJob.createdAt))
       .limit(LISTED);
     return rows.map(({ job, tile: of }) => ({ ...this.#now(job), tile: of }));
@@ -171,25 +264,66 @@ export class Crates {
     return this.#db.query.crateFile.findMany({ where: eq(crateFile.jobId, id), orderBy: crateFile.name });
   }
 
+  /** The manifest of a finished crate. @throws Problem `not_ready` where there is none. */
+  async manifest(id: string): Promise<Manifest> {
+    const folder = this.folderOf(id);
+    const name = (await readdir(folder).catch(() => [])).find((one) => one.endsWith('.tile.json'));
+    if (!name) {
+      throw new Problem('not_ready', 'The crate holds no files.', 'Wait for it, or run it again.');
+    }
+    return JSON.parse(await readFile(join(folder, name), 'utf8'));
+  }
+
   /** Path of one file of a finished crate. @throws Problem `not_found` for any name that is not in it. */
   async filePath(id: string, name: string): Promise<string> {
     const found = (await this.files(id)).find((file) => file.name === name);
     if (!found) throw notFound('file in this crate');
-    return join(this.folder, id, found.name);
+    return join(this.folderOf(id), found.name);
   }
 
-  async stop(id: string): Promise<CrateJob> {
-    const running = this.#running.get(id);
-    if (!running) {
-      const job = await this.get(id);
-      throw new Problem(
-        'not_ready',
-        `The crate is ${job.state}; there is nothing to stop.`,
-        'Start it again if you need it.',
-      );
-    }
-    running.abort.abort();
+  async stop(id: string): Promise<CrateNow> {
+    const job = await this.get(id);
+    if (hasEnded(job)) throw notReady(job.state, 'there is nothing to stop');
+    await this.#queue.stop(id);
     return this.get(id);
+  }
+
+  /** Makes a crate that came to nothing again, of the same revision and under its number. */
+  async retry(id: string): Promise<CrateNow> {
+    const job = await this.get(id);
+    if (!hasEnded(job) || job.state === 'done') throw notReady(job.state, 'there is nothing to run again');
+    const [end] = await this.#db.select({ place: max(crateJob.place) }).from(crateJob);
+    const place = Math.max(FIRST_PLACE, (end?.place ?? 0) + 1);
+    await this.#set(id, { place, attempts: 0 });
+    await this.#add({ ...job, place });
+    return this.get(id);
+  }
+
+  /** Moves a waiting crate before another, after it, or before all. */
+  async move(id: string, to: Move): Promise<CrateNow> {
+    const job = await this.get(id);
+    if (job.state !== 'waiting') throw notReady(job.state, 'only one that waits can be moved');
+    const waiting = await this.#db.query.crateJob.findMany({
+      where: eq(crateJob.state, 'waiting'),
+      orderBy: asc(crateJob.place),
+    });
+    if (to === 'first') {
+      const [first] = await this.#db.select({ place: min(crateJob.place) }).from(crateJob);
+      await this.#place(id, (first?.place ?? FIRST_PLACE) - 1);
+      return this.get(id);
+    }
+    const at = waiting.findIndex((one) => one.id === id);
+    const other = waiting[at + (to === 'up' ? -1 : 1)];
+    if (other) {
+      await this.#place(id, other.place);
+      await this.#place(other.id, job.place);
+    }
+    return this.get(id);
+  }
+
+  async #place(id: string, place: number): Promise<void> {
+    await this.#set(id, { place });
+    await this.#queue.place(id, place);
   }
 
   /** Calls back whenever a job moves on; returns how to end that. */
@@ -197,4 +331,26 @@ export class Crates {
     this.#events.on(id, moved);
     return () => this.#events.off(id, moved);
   }
+
+  /** A folder that a renderer watches, as it may be kept with a tile. @throws Problem where it cannot be used. */
+  async watchable(folder: string): Promise<string> {
+    const wrong = (why: string) =>
+      new Problem('bad_folder', `${why}`, 'Give the whole path of a folder of your renderer.', 'folder');
+    if (!isAbsolute(folder)) throw wrong('The path of the folder does not begin at the top.');
+    const path = resolve(folder);
+    if (path === resolve(this.shared) || path.startsWith(join(resolve(this.shared), '/')))
+      throw wrong('That folder is the program’s own.');
+    const staging = await stageSet(path);
+    await staging.drop();
+    return path;
+  }
+}
+
+/** What the stations found, in brief. */
+function verdictOf({ verdicts }: Manifest): CrateVerdict {
+  const of = (state: 'wrong' | 'look') =>
+    Object.entries(verdicts)
+      .filter(([, verdict]) => verdict.state === state)
+      .map(([name]) => name as StationName);
+  return { wrong: of('wrong'), look: of('look') };
 }

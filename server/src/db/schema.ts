@@ -1,4 +1,12 @@
-import type { ChartLine, LuminanceBins, Recipe, SavedStations, Verdict } from '@zesty-tile/core';
+import type {
+  ChartLine,
+  LuminanceBins,
+  Profile,
+  Recipe,
+  SavedStations,
+  StationName,
+  Verdict,
+} from '@zesty-tile/core';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 const id = () => text('id').primaryKey();
@@ -39,6 +47,8 @@ export const tile = sqliteTable(
       .references(() => source.sha256),
     /** Name of the picture's file as it was given. */
     sourceName: text('source_name').notNull(),
+    /** Folder of a renderer that is crated again on request; null where there is none. */
+    watched: text('watched'),
     createdAt: moment('created_at').notNull(),
     deletedAt: moment('deleted_at'),
   },
@@ -131,6 +141,22 @@ export const surroundings = sqliteTable('surroundings', {
   deletedAt: moment('deleted_at'),
 });
 
+/** Which files a crate has and what stands in their channels, kept for a project. */
+export const profile = sqliteTable(
+  'profile',
+  {
+    id: id(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => project.id),
+    name: text('name').notNull(),
+    profile: text('profile', { mode: 'json' }).$type<Profile>().notNull(),
+    createdAt: moment('created_at').notNull(),
+    deletedAt: moment('deleted_at'),
+  },
+  (table) => [index('profile_by_project').on(table.projectId)],
+);
+
 /** Settings of whole or chosen stations, kept under a name for other tiles. */
 export const savedRecipe = sqliteTable('saved_recipe', {
   id: id(),
@@ -170,6 +196,12 @@ export const recipeRevision = sqliteTable(
 export const CRATE_STATES = ['waiting', 'working', 'done', 'failed', 'stopped', 'interrupted'] as const;
 export type CrateState = (typeof CRATE_STATES)[number];
 
+/** What the stations of a crate found, in brief. */
+export interface CrateVerdict {
+  wrong: StationName[];
+  look: StationName[];
+}
+
 export const crateJob = sqliteTable(
   'crate_job',
   {
@@ -180,6 +212,15 @@ export const crateJob = sqliteTable(
     revision: integer('revision').notNull(),
     /** Start of the file names. */
     name: text('name').notNull(),
+    /** Name of its profile. */
+    profile: text('profile').notNull().default(''),
+    /** Whom is served first: the least. */
+    place: integer('place').notNull().default(0),
+    /** How often the work was begun. */
+    attempts: integer('attempts').notNull().default(0),
+    /** Folder of a renderer that it is put in too, replacing what it held. */
+    folder: text('folder'),
+    verdict: text('verdict', { mode: 'json' }).$type<CrateVerdict>(),
     state: text('state', { enum: CRATE_STATES }).notNull(),
     progress: real('progress').notNull(),
     station: text('station'),
@@ -187,6 +228,7 @@ export const crateJob = sqliteTable(
     message: text('message'),
     createdAt: moment('created_at').notNull(),
     endedAt: moment('ended_at'),
+    deletedAt: moment('deleted_at'),
   },
   (table) => [uniqueIndex('crate_by_number').on(table.tileId, table.number)],
 );

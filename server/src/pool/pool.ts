@@ -16,21 +16,31 @@ import type {
   WorkerProblem,
 } from './tasks.ts';
 
-/** Worker threads for everything that takes long, so that the server always answers. */
-export class Pool {
-  #piscina = new Piscina({
+const threads = (minThreads: number, maxThreads: number) =>
+  new Piscina({
     filename: new URL('./worker.ts', import.meta.url).href,
     execArgv: ['--import', 'tsx'],
-    minThreads: 1,
-    maxThreads: Math.max(2, availableParallelism()),
+    minThreads,
+    maxThreads,
     idleTimeout: 60_000,
   });
 
+/** Worker threads for everything that takes long, so that the server always answers. */
+export class Pool {
+  #quick = threads(1, Math.max(2, availableParallelism()));
+  #crates: Piscina;
+
+  /** `crateThreads` make crates, apart from what someone waits for. */
+  constructor(crateThreads: number) {
+    this.#crates = threads(0, Math.max(1, crateThreads));
+  }
+
   async #run<T extends object>(
     task: object,
+    pool = this.#quick,
     options: { signal?: AbortSignal; transferList?: MessagePort[] } = {},
   ): Promise<T> {
-    const result: T | WorkerProblem = await this.#piscina.run(task, options);
+    const result: T | WorkerProblem = await pool.run(task, options);
     if (!('problem' in result)) return result;
     const { code, message, hint, field } = result.problem;
     throw new Problem(code, message, hint, field);
@@ -54,10 +64,10 @@ export class Pool {
 
   /** Aborting ends the worker's thread, wherever it is. */
   crate(task: Omit<CrateTask, 'kind'>, signal: AbortSignal): Promise<CrateResult> {
-    return this.#run({ kind: 'crate', ...task }, { signal, transferList: [task.port] });
+    return this.#run({ kind: 'crate', ...task }, this.#crates, { signal, transferList: [task.port] });
   }
 
-  close(): Promise<void> {
-    return this.#piscina.destroy();
+  async close(): Promise<void> {
+    await Promise.all([this.#quick.destroy(), this.#crates.destroy()]);
   }
 }

@@ -1,14 +1,6 @@
 import type { MessagePort } from 'node:worker_threads';
-import type { EncodedFile } from '@zesty-tile/codecs';
-import type {
-  GreenFound,
-  LuminanceBins,
-  Manifest,
-  Recipe,
-  SourceRef,
-  StationName,
-  Verdict,
-} from '@zesty-tile/core';
+import type { CrateNaming, GreenFound, LuminanceBins, Recipe, SourceRef, Verdict } from '@zesty-tile/core';
+import type { CrateFileRow } from '../crates/order.ts';
 
 /** A picture in the store: what it is, and where its file lies. */
 export interface StoredSource extends SourceRef {
@@ -70,18 +62,14 @@ export interface CrateTask {
   source: StoredSource & { file: string };
   given: StoredSource[];
   recipe: Recipe;
-  name: string;
-  /** An empty folder to write to. */
+  naming: CrateNaming;
+  /** Where it is to be placed, whole. */
   folder: string;
+  /** Takes `CrateProgress`. */
   port: MessagePort;
 }
-export interface CrateProgress {
-  station: StationName | 'writing';
-  done: number;
-}
 export interface CrateResult {
-  manifest: Manifest;
-  files: (Omit<EncodedFile, 'bytes'> & { bytes: number })[];
+  files: CrateFileRow[];
 }
 
 /** What went wrong in a worker, as it crosses the border between threads. */

@@ -1,5 +1,4 @@
-import { join } from 'node:path';
-import { encodeCrate, encodeForScreen, encodeSmall, sourceHost, writeWhole } from '@zesty-tile/codecs';
+import { encodeCrate, encodeForScreen, encodeSmall, sourceHost, stageSet } from '@zesty-tile/codecs';
 import {
   albedoOf,
   codesRaster,
@@ -13,9 +12,9 @@ import {
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import { readBlob } from '../blobs.ts';
+import type { CrateProgress } from '../crates/order.ts';
 import { problemOf } from '../problems.ts';
 import type {
-  CrateProgress,
   CrateResult,
   CrateTask,
   GreenResult,
@@ -91,22 +90,38 @@ async function screen({ source, edge }: ScreenTask): Promise<ScreenResult> {
   return { picture: await encodeForScreen(await readBlob(source.path), edge) };
 }
 
-async function crate({ source, given, recipe, name, folder, port }: CrateTask): Promise<CrateResult> {
+async function crate({ source, given, recipe, naming, folder, port }: CrateTask): Promise<CrateResult> {
   for (const one of [source, ...given]) know(one);
   const tell = (message: CrateProgress) => port.postMessage(message);
-  const evaluation = await new Engine(host, 0).evaluate({
-    recipe,
-    source,
-    onProgress: (station, done) => tell({ station, done: COMPUTING * done }),
-  });
-  const files: CrateResult['files'] = [];
-  const count = (evaluation.outputs.crate?.files.length ?? 0) + 1;
-  const manifest = await encodeCrate(evaluation, name, source, async (file) => {
-    await writeWhole(join(folder, file.name), file.bytes);
-    files.push({ name: file.name, sha256: file.sha256, bytes: file.bytes.length });
-    tell({ station: 'writing', done: COMPUTING + ((1 - COMPUTING) * files.length) / count });
-  });
-  return { manifest, files };
+  const staging = await stageSet(folder);
+  try {
+    const evaluation = await new Engine(host, 0).evaluate({
+      recipe,
+      source,
+      onProgress: (station, done) => tell({ station, done: COMPUTING * done, file: null }),
+    });
+    const files: CrateResult['files'] = [];
+    await encodeCrate(
+      evaluation,
+      naming,
+      source,
+      async ({ name, sha256, bytes }) => {
+        await staging.put(name, bytes);
+        files.push({ name, sha256, bytes: bytes.length });
+      },
+      (file) => {
+        const share = (file.index + file.share) / file.count;
+        tell({ station: 'writing', done: COMPUTING + (1 - COMPUTING) * share, file });
+      },
+    );
+    // The manifest is written last, and placed last.
+    const names = files.map(({ name }) => name);
+    await staging.place(names, { replace: true, keep: false });
+    return { files };
+  } catch (error) {
+    await staging.drop();
+    throw error;
+  }
 }
 
 /** One entry for all heavy work; a problem comes back as data, since errors lose their class on the way. */

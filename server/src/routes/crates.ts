@@ -5,20 +5,86 @@ import { Problem } from '@zesty-tile/core';
 import { makeZip } from 'client-zip';
 import { Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
-import { type Crates, hasEnded } from '../crates/crates.ts';
+import * as v from 'valibot';
+import type { Blobs } from '../blobs.ts';
+import { type Crates, hasEnded, MOVES } from '../crates/crates.ts';
+import { openRecipe, openSet } from '../crates/open.ts';
+import type { Database } from '../db/open.ts';
+import { crateJob } from '../db/schema.ts';
+import { bodyOf } from '../input.ts';
+import type { Pool } from '../pool/pool.ts';
+import { removal } from './removal.ts';
+import { newestRevision, tileRow } from './tile-row.ts';
 
 const attachment = (name: string) => `attachment; filename*=UTF-8''${encodeURIComponent(name)}`;
 
 const fileStream = (path: string) => Readable.toWeb(createReadStream(path)) as ReadableStream<Uint8Array>;
 
-export const crateRoutes = (crates: Crates) =>
+const severalSchema = v.strictObject({
+  tiles: v.pipe(
+    v.array(v.string()),
+    v.minLength(1, 'Name at least one tile.'),
+    v.maxLength(500, 'At most 500 tiles are crated at once.'),
+  ),
+});
+const moveSchema = v.strictObject({ to: v.picklist(MOVES, `is one of ${MOVES.join(', ')}`) });
+const openSchema = v.strictObject({ as: v.picklist(['recipe', 'set'], 'is recipe or set') });
+
+const KINDS: Record<string, string> = {
+  png: 'image/png',
+  jpg: 'image/jpeg',
+  webp: 'image/webp',
+  tif: 'image/tiff',
+  glb: 'model/gltf-binary',
+  mtlx: 'application/xml',
+  ktx2: 'image/ktx2',
+  json: 'application/json',
+};
+
+export const crateRoutes = (db: Database, blobs: Blobs, pool: Pool, crates: Crates) =>
   new Hono()
     .get('/', async (c) => c.json({ crates: await crates.all() }))
+    .post('/', async (c) => {
+      const { tiles } = await bodyOf(c, severalSchema);
+      const started = [];
+      for (const id of new Set(tiles)) {
+        const row = await tileRow(db, id);
+        started.push(await crates.start(row, await newestRevision(db, id)));
+      }
+      return c.json({ crates: started }, 202);
+    })
     .get('/:id', async (c) => {
       const job = await crates.get(c.req.param('id'));
       const files = await crates.files(job.id);
-      return c.json({ crate: job, files: files.map(({ name, bytes, sha256 }) => ({ name, bytes, sha256 })) });
+      const contents: Record<string, string[]> = {};
+      if (job.state === 'done') {
+        const manifest = await crates.manifest(job.id).catch(() => null);
+        for (const one of manifest?.files ?? []) contents[one.file] = one.contents;
+      }
+      return c.json({
+        crate: job,
+        /** Where it lies on the server's disk. */
+        folder: crates.folderOf(job.id),
+        files: files.map(({ name, bytes, sha256 }) => ({ name, bytes, sha256 })),
+        contents,
+      });
     })
+    .post('/:id/retry', async (c) => c.json({ crate: await crates.retry(c.req.param('id')) }, 202))
+    .post('/:id/move', async (c) => {
+      const { to } = await bodyOf(c, moveSchema);
+      return c.json({ crate: await crates.move(c.req.param('id'), to) });
+    })
+    .post('/:id/open', async (c) => {
+      const { as } = await bodyOf(c, openSchema);
+      const job = await crates.get(c.req.param('id'));
+      const manifest = await crates.manifest(job.id);
+      const tileId =
+        as === 'recipe'
+          ? await openRecipe(db, job.tileId, manifest)
+          : await openSet(db, blobs, pool, job, manifest, crates.folderOf(job.id));
+      return c.json({ tileId }, 201);
+    })
+    .route('/', removal(db, crateJob, 'crate'))
     .get('/:id/events', async (c) => {
       const id = c.req.param('id');
       await crates.get(id);
@@ -46,7 +112,7 @@ export const crateRoutes = (crates: Crates) =>
       const name = c.req.param('name');
       const path = await crates.filePath(c.req.param('id'), name);
       return c.body(fileStream(path), 200, {
-        'Content-Type': name.endsWith('.png') ? 'image/png' : 'application/json',
+        'Content-Type': KINDS[name.split('.').pop() ?? ''] ?? 'application/octet-stream',
         'Content-Disposition': attachment(name),
       });
     })

@@ -1,7 +1,17 @@
 import { eq } from 'drizzle-orm';
 import { Hono } from 'hono';
 import type { Database } from '../db/open.ts';
-import type { chart, palette, project, rig, savedRecipe, surroundings, tile } from '../db/schema.ts';
+import type {
+  chart,
+  crateJob,
+  palette,
+  profile,
+  project,
+  rig,
+  savedRecipe,
+  surroundings,
+  tile,
+} from '../db/schema.ts';
 import { notFound } from '../problems.ts';
 
 /** Deleting that can be undone, the same for everything that has a name. */
@@ -9,6 +19,8 @@ export function removal(
   db: Database,
   table:
     | typeof chart
+    | typeof crateJob
+    | typeof profile
     | typeof project
     | typeof tile
     | typeof palette

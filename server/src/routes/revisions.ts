@@ -7,9 +7,8 @@ import { recipeRevision } from '../db/schema.ts';
 import { newId } from '../ids.ts';
 import { bodyOf } from '../input.ts';
 import type { Looks } from '../looks.ts';
-import { notFound } from '../problems.ts';
 import { sourceRow } from './sources.ts';
-import { newestRevision, tileRow, upToDate } from './tile-row.ts';
+import { newestRevision, revisionRow, tileRow, upToDate } from './tile-row.ts';
 
 /** So many are listed at a time. */
 const PAGE = 40;
@@ -39,13 +38,6 @@ function isTaken(error: unknown): boolean {
 
 /** The versions of a tile's recipe. Addresses start with the tile's. */
 export const revisionRoutes = (db: Database, looks: Looks) => {
-  const revisionRow = async (tileId: string, number: number) => {
-    const found = await db.query.recipeRevision.findFirst({
-      where: and(eq(recipeRevision.tileId, tileId), eq(recipeRevision.number, number)),
-    });
-    if (!found) throw notFound('version');
-    return upToDate(found);
-  };
   return new Hono()
     .get('/:id/revisions', async (c) => {
       const row = await tileRow(db, c.req.param('id'));
@@ -68,6 +60,7 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
     })
     .get('/:id/revisions/:number', async (c) => {
       const { number, recipe, createdAt } = await revisionRow(
+        db,
         c.req.param('id'),
         Number(c.req.param('number')),
       );
@@ -77,7 +70,7 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
     })
     .get('/:id/revisions/:number/look', async (c) => {
       const row = await tileRow(db, c.req.param('id'));
-      const revision = await revisionRow(row.id, Number(c.req.param('number')));
+      const revision = await revisionRow(db, row.id, Number(c.req.param('number')));
       const { thumbnail, verdicts } = await looks.of(revision, await sourceRow(db, row.sourceSha256));
       return c.json({ revision: revision.number, thumbnail, verdicts });
     })

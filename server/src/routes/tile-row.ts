@@ -24,6 +24,15 @@ export const upToDate = (row: typeof recipeRevision.$inferSelect) => ({
   recipe: parseRecipe(row.recipe),
 });
 
+/** One revision of a tile. @throws Problem `not_found`. */
+export async function revisionRow(db: Database, tileId: string, number: number) {
+  const row = await db.query.recipeRevision.findFirst({
+    where: and(eq(recipeRevision.tileId, tileId), eq(recipeRevision.number, number)),
+  });
+  if (!row) throw notFound('version');
+  return upToDate(row);
+}
+
 /** The newest revision of a tile. */
 export async function newestRevision(db: Database, tileId: string) {
   const row = await db.query.recipeRevision.findFirst({

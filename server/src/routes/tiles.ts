@@ -1,8 +1,7 @@
-import { newRecipe, parseRecipe, type Recipe, safeName, type Verdict } from '@zesty-tile/core';
+import { newRecipe, Problem, parseRecipe, type Recipe, type Verdict } from '@zesty-tile/core';
 import { and, asc, eq, isNull, max } from 'drizzle-orm';
 import { Hono } from 'hono';
 import * as v from 'valibot';
-import type { Blobs } from '../blobs.ts';
 import type { Crates } from '../crates/crates.ts';
 import type { Database } from '../db/open.ts';
 import { guide, project, recipeRevision, tag, tile } from '../db/schema.ts';
@@ -11,7 +10,7 @@ import { bodyOf, nameSchema, tagSchema } from '../input.ts';
 import { type Looks, setLook } from '../looks.ts';
 import { projectRow } from './projects.ts';
 import { removal } from './removal.ts';
-import { givenSources, sourceRow } from './sources.ts';
+import { sourceRow } from './sources.ts';
 import { anyTileRow, newestRevision, tileRow } from './tile-row.ts';
 
 const newTileSchema = v.strictObject({
@@ -27,6 +26,8 @@ const changedTileSchema = v.strictObject({
   name: v.optional(nameSchema),
   projectId: v.optional(v.string()),
   tags: v.optional(v.pipe(v.array(tagSchema), v.maxLength(30, 'A tile has at most 30 tags.'))),
+  /** Folder that a renderer watches; null for none. */
+  watched: v.optional(v.nullable(v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(1000)))),
 });
 
 interface NewTile {
@@ -129,7 +130,7 @@ async function listTiles(db: Database, projectId: string | undefined) {
   }));
 }
 
-export const tileRoutes = (db: Database, blobs: Blobs, crates: Crates, looks: Looks) =>
+export const tileRoutes = (db: Database, crates: Crates, looks: Looks) =>
   new Hono()
     .get('/', async (c) => c.json({ tiles: await listTiles(db, c.req.query('project')) }))
     .post('/', async (c) => {
@@ -152,6 +153,7 @@ export const tileRoutes = (db: Database, blobs: Blobs, crates: Crates, looks: Lo
       const row = await tileRow(db, c.req.param('id'));
       const { tags, ...values } = await bodyOf(c, changedTileSchema);
       if (values.projectId) await projectRow(db, values.projectId);
+      if (values.watched) values.watched = await crates.watchable(values.watched);
       await db.transaction(async (tx) => {
         if (Object.keys(values).length > 0) await tx.update(tile).set(values).where(eq(tile.id, row.id));
         if (!tags) return;
@@ -175,12 +177,15 @@ export const tileRoutes = (db: Database, blobs: Blobs, crates: Crates, looks: Lo
     })
     .post('/:id/crates', async (c) => {
       const row = await tileRow(db, c.req.param('id'));
-      const { number, recipe } = await newestRevision(db, row.id);
-      const picture = await sourceRow(db, row.sourceSha256);
-      const name = safeName(row.name) || 'tile';
-      const source = { ...picture, path: blobs.path(picture.sha256) };
-      return c.json(
-        { crate: await crates.start(row, name, number, recipe, source, givenSources(blobs, recipe)) },
-        202,
-      );
+      // Puts the files in the tile's watched folder too.
+      const refresh = c.req.query('refresh') === 'yes';
+      if (refresh && !row.watched) {
+        throw new Problem(
+          'no_folder',
+          'The tile has no folder that a renderer watches.',
+          'Name one at the Crate station first.',
+        );
+      }
+      const revision = await newestRevision(db, row.id);
+      return c.json({ crate: await crates.start(row, revision, refresh ? row.watched : null) }, 202);
     });

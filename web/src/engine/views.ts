@@ -52,6 +52,7 @@ export const VIEW_WORDS: Record<ViewName, string> = {
   diffuse: 'Diffuse',
   opacity: 'Opacity',
   emission: 'Emission',
+  dielectric: 'F0 of what is no metal',
 };
 
 const isMap = (view: ViewName): view is MapName => (MAP_NAMES as readonly string[]).includes(view);

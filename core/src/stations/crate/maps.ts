@@ -1,5 +1,6 @@
 import { Raster } from '../../raster/raster.ts';
-import { diffuseOf, f0Of, glossOf, toMetallic } from '../finish/convert.ts';
+import { statistics } from '../../raster/statistics.ts';
+import { diffuseOf, f0Of, glossOf, toMetallic, USUAL_F0 } from '../finish/convert.ts';
 import type { FinishOutput, GaugeOutput, JoinOutput, ReliefOutput } from '../types.ts';
 
 /** Every map a tile has. */
@@ -16,6 +17,7 @@ export const MAP_NAMES = [
   'diffuse',
   'opacity',
   'emission',
+  'dielectric',
 ] as const;
 export type MapName = (typeof MAP_NAMES)[number];
 
@@ -33,6 +35,7 @@ export const MAP_KIND: Record<MapName, 'colour' | 'data'> = {
   diffuse: 'colour',
   opacity: 'data',
   emission: 'colour',
+  dielectric: 'colour',
 };
 
 /** Outputs from which all maps follow. */
@@ -81,6 +84,24 @@ function diffuse({ gauge, finish }: TileOutputs): Raster {
   return gauge.albedo.mapPlanes((plane) => plane.map((value, i) => diffuseOf(value, valueAt(metallic, i))));
 }
 
+/**
+ * F0 of what is no metal, for files whose renderer mixes it with the base colour itself: the brightest of the tile, and
+ * where it differs from place to place each pixel's share of that, linear. Where F0 was given as the whole of it, what is
+ * no metal has the usual one.
+ */
+export function dielectricOf({ f0, isTruth }: FinishOutput): {
+  brightest: [number, number, number];
+  share: Raster | null;
+} {
+  if (isTruth) return { brightest: [USUAL_F0, USUAL_F0, USUAL_F0], share: null };
+  if (Array.isArray(f0)) return { brightest: f0, share: null };
+  const top = f0.planes.map((plane) => Math.max(1e-6, statistics(plane).max));
+  return {
+    brightest: [top[0], top[1], top[2]],
+    share: f0.mapPlanes((plane, c) => plane.map((value) => value / top[c])),
+  };
+}
+
 /** F0 as a colour, of metal and all else. */
 function specular({ gauge, finish }: TileOutputs): Raster {
   const whole = givenF0(finish);
@@ -93,17 +114,23 @@ function specular({ gauge, finish }: TileOutputs): Raster {
 }
 
 /** Maps that a tile has not, without making those that it has. */
-export function missingMaps({ join, relief }: Pick<TileOutputs, 'join' | 'relief'>): MapName[] {
+export function missingMaps({
+  join,
+  relief,
+  finish,
+}: Pick<TileOutputs, 'join' | 'relief' | 'finish'>): MapName[] {
   const missing: MapName[] = [];
   if (!join.alpha) missing.push('opacity');
   if (!join.given.emission) missing.push('emission');
   if (!relief.occlusion) missing.push('occlusion');
+  if (finish.isTruth || Array.isArray(finish.f0)) missing.push('dielectric');
   return missing;
 }
 
 /**
  * One map as a raster of values as they stand in the program: linear colour, data 0..1, normals −1..1.
- * Null where the tile has no such map (opacity without alpha, emission that was not given, occlusion not made yet).
+ * Null where the tile has no such map (opacity without alpha, emission that was not given, occlusion not made yet, the
+ * dielectric's F0 where it is one for the whole tile).
  */
 export function mapRaster(outputs: TileOutputs, map: MapName): Raster | null {
   const { join, gauge, relief, finish } = outputs;
@@ -136,5 +163,7 @@ export function mapRaster(outputs: TileOutputs, map: MapName): Raster | null {
       return join.alpha ? one(join.alpha) : null;
     case 'emission':
       return join.given.emission ?? null;
+    case 'dielectric':
+      return dielectricOf(finish).share;
   }
 }

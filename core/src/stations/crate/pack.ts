@@ -2,28 +2,39 @@ import { encodeSrgbPlane } from '../../colour/srgb.ts';
 import { gaussian } from '../../filters/gaussian.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { sigmaOf } from '../relief/scale.ts';
-import { sidesOf } from '../shape.ts';
+import type { Sides } from '../shape.ts';
 import type { Frame } from '../types.ts';
 import { MAP_KIND, type MapName } from './maps.ts';
-import type { ProfileFile } from './profile.ts';
+import type { Channel, ProfileFile } from './profile.ts';
+import { interleave, quantise, type Samples } from './quantise.ts';
 import { smallerMap } from './smaller.ts';
 
 const LEAST_SIGMA = 0.3;
 
-/** Sides of a file: never above the tile's own. */
-export const fileSides = ({ size }: ProfileFile, frame: Frame) =>
-  sidesOf(frame.shape, size === 0 ? frame.size : Math.min(frame.size, size));
+/** Rows that are packed at once: what is made on the way stays small beside the maps. */
+const BAND = 256;
+
+/** Whether a file's colours stand in it sRGB encoded: an OpenEXR's are linear. */
+export const isEncoded = ({ kind, format }: Pick<ProfileFile, 'kind' | 'format'>): boolean =>
+  kind === 'colour' && format !== 'exr';
+
+/** +1 where the green of a normal in a file points up. */
+export const greenOfFile = ({ green }: Pick<ProfileFile, 'green'>, frame: Pick<Frame, 'green'>): 1 | -1 =>
+  green === 'recipe' ? frame.green : green === 'up' ? 1 : -1;
+
+/** Planes of rows `from`…`to` of a file, one a channel. */
+export type Rows = (from: number, to: number) => Float32Array[];
 
 /**
- * A file's planes, 0..1, as its codes stand for them: colour sRGB encoded where the file is colour, normals (n + 1)/2,
- * data as it is. `rasterOf` gives the tile's maps at its own size.
+ * A file's planes, 0..1, as its codes stand for them, some rows at a time: colour sRGB encoded (linear in OpenEXR), normals
+ * (n + 1)/2, data as it is. `rasterOf` gives the tile's maps at its own size.
  */
-export function packedPlanes(
+export function packer(
   file: ProfileFile,
   rasterOf: (map: MapName) => Raster,
   frame: Frame,
-): Float32Array[] {
-  const { width, height } = fileSides(file, frame);
+  { width, height }: Sides,
+): Rows {
   const sigma = sigmaOf(file.softMm, frame);
   const soften = (raster: Raster): Raster =>
     sigma > LEAST_SIGMA
@@ -38,20 +49,44 @@ export function packedPlanes(
     }
     return raster;
   };
-  const isColour = file.kind === 'colour';
-  return file.channels.map((channel, k) => {
-    if (!('map' in channel)) return new Float32Array(width * height).fill(channel.value);
+  const packed = (channel: Channel, k: number, from: number, to: number): Float32Array => {
+    if (!('map' in channel)) return new Float32Array((to - from) * width).fill(channel.value);
     const { map, plane, turned } = channel;
-    let values = at(map).planes[plane];
+    const part = (raster: Raster, c: number) => raster.planes[c].subarray(from * width, to * width);
+    let values = part(at(map), plane);
     if (file.occlusion > 0 && k < 3 && MAP_KIND[map] === 'colour') {
-      const [open] = at('occlusion').planes;
+      const open = part(at('occlusion'), 0);
       values = values.map((value, i) => value * (1 - file.occlusion * (1 - open[i])));
     }
     if (map === 'normal') {
-      const wanted = file.green === 'recipe' ? frame.green : file.green === 'up' ? 1 : -1;
-      const sign = plane === 1 && wanted !== frame.green ? -1 : 1;
+      const sign = plane === 1 && greenOfFile(file, frame) !== frame.green ? -1 : 1;
       values = values.map((value) => (sign * value + 1) / 2);
-    } else if (isColour && MAP_KIND[map] === 'colour') values = encodeSrgbPlane(values);
+    } else if (isEncoded(file) && MAP_KIND[map] === 'colour') values = encodeSrgbPlane(values);
     return turned ? values.map((value) => 1 - value) : values;
+  };
+  return (from, to) => file.channels.map((channel, k) => packed(channel, k, from, to));
+}
+
+/** Calls back with every band of rows, from the top. */
+export function inBands(rows: Rows, height: number, take: (planes: Float32Array[], from: number) => void) {
+  for (let from = 0; from < height; from += BAND) take(rows(from, Math.min(height, from + BAND)), from);
+}
+
+/** A file's samples, interleaved: codes of its bits, or floats where its format holds those. */
+export function samplesOf(rows: Rows, file: ProfileFile, { width, height }: Sides): Samples {
+  const { bits, format } = file;
+  const channels = file.channels.length;
+  const length = width * height * channels;
+  const out =
+    format === 'exr'
+      ? new Float32Array(length)
+      : bits === 8
+        ? new Uint8Array(length)
+        : new Uint16Array(length);
+  inBands(rows, height, (planes, from) => {
+    const part = out.subarray(from * width * channels);
+    if (part instanceof Float32Array) interleave(planes, part);
+    else quantise(planes, bits === 8 ? 8 : 16, part);
   });
+  return out;
 }

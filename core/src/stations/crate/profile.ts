@@ -2,12 +2,32 @@ import * as v from 'valibot';
 import { MAP_KIND, MAP_NAMES, type MapName } from './maps.ts';
 
 /** Formats of a crate's files, and the bits a channel may have in each. */
-export const FORMAT_BITS = { png: [8, 16], tiff: [8, 16], jpeg: [8], webp: [8], tga: [8] } as const;
+export const FORMAT_BITS = {
+  png: [8, 16],
+  tiff: [8, 16],
+  jpeg: [8],
+  webp: [8],
+  tga: [8],
+  /** Half and whole floats, linear. */
+  exr: [16, 32],
+  /** Without compression, with every mip. */
+  ktx2: [8, 16],
+} as const;
 export type Format = keyof typeof FORMAT_BITS;
 export const FORMATS = Object.keys(FORMAT_BITS) as Format[];
 
+/** Documents that a crate's pictures may go out in or with. */
+export const DOCUMENTS = ['none', 'gltf', 'materialx'] as const;
+
 /** Maps of three planes; all others have one. */
-const PLANES: Partial<Record<MapName, 3>> = { normal: 3, albedo: 3, diffuse: 3, specular: 3, emission: 3 };
+const PLANES: Partial<Record<MapName, 3>> = {
+  normal: 3,
+  albedo: 3,
+  diffuse: 3,
+  specular: 3,
+  emission: 3,
+  dielectric: 3,
+};
 export const planesOf = (map: MapName): 1 | 3 => PLANES[map] ?? 1;
 
 const mapChannel = v.strictObject({
@@ -33,7 +53,7 @@ const fileSchema = v.strictObject({
     v.maxLength(40, 'has at most 40 characters'),
   ),
   format: v.picklist(FORMATS, `is one of ${FORMATS.join(', ')}`),
-  bits: v.picklist([8, 16], 'is 8 or 16'),
+  bits: v.picklist([8, 16, 32], 'is 8, 16 or 32'),
   kind: v.picklist(['colour', 'data'], 'is colour or data'),
   channels: v.pipe(
     v.array(
@@ -62,9 +82,49 @@ export const profileSchema = v.strictObject({
     v.maxLength(60, 'has at most 60 characters'),
   ),
   files: v.pipe(v.array(fileSchema), v.minLength(1, 'hold at least one'), v.maxLength(24, 'are at most 24')),
+  /** A document that holds the pictures (gltf), or names them (materialx). */
+  document: v.optional(v.picklist(DOCUMENTS, `is one of ${DOCUMENTS.join(', ')}`), 'none'),
 });
 /** Which files go out and what stands in each channel of each, as data. */
 export type Profile = v.InferOutput<typeof profileSchema>;
+
+/** Whether a channel holds a plane of a map as it is. */
+export const holds = (channel: Channel | undefined, map: MapName, plane = 0): boolean =>
+  channel !== undefined &&
+  'map' in channel &&
+  channel.map === map &&
+  channel.plane === plane &&
+  !channel.turned;
+
+/** Whether a file begins with the three planes of a map, in order. */
+export const holdsWhole = ({ channels }: Pick<ProfileFile, 'channels'>, map: MapName): boolean =>
+  channels.length >= 3 && channels.slice(0, 3).every((channel, k) => holds(channel, map, k));
+
+const inGltf: [words: string, fits: (file: ProfileFile) => boolean][] = [
+  ['the albedo in red, green, blue (opacity in alpha, if any)', (file) => holdsWhole(file, 'albedo')],
+  ['the normal, with green up', (file) => holdsWhole(file, 'normal') && file.green === 'up'],
+  [
+    'roughness in green and metallic in blue (occlusion in red, if any)',
+    ({ channels }) => holds(channels[1], 'roughness') && holds(channels[2], 'metallic'),
+  ],
+  ['the emission in red, green, blue', (file) => holdsWhole(file, 'emission')],
+  ['the dielectric’s F0 in red, green, blue', (file) => holdsWhole(file, 'dielectric')],
+];
+
+/** What a glTF cannot hold, in words. */
+function gltfProblems(files: ProfileFile[]): string[] {
+  const found: string[] = [];
+  for (const file of files) {
+    if (file.format !== 'png' && file.format !== 'jpeg')
+      found.push(`“${file.ending}”: a glTF holds png or jpeg, not ${file.format}.`);
+    if (file.bits !== 8) found.push(`“${file.ending}”: a glTF’s pictures have 8 bits.`);
+    if (!inGltf.some(([, fits]) => fits(file)))
+      found.push(`“${file.ending}”: a glTF’s files hold ${inGltf.map(([words]) => words).join('; or ')}.`);
+  }
+  for (const [words, fits] of inGltf.slice(0, 3))
+    if (!files.some(fits)) found.push(`A glTF needs a file with ${words}.`);
+  return found;
+}
 
 const CHANNEL_WORDS = ['red', 'green', 'blue', 'alpha'];
 
@@ -75,6 +135,8 @@ function formatProblems({ ending, format, bits, kind, channels }: ProfileFile): 
     found.push(`“${ending}”: ${format} has ${FORMAT_BITS[format].join(' or ')} bits, not ${bits}.`);
   if (format === 'tiff' && kind === 'colour' && bits === 16)
     found.push(`“${ending}”: a tiff of 16 bits can carry no sRGB profile; choose png, or 8 bits.`);
+  if (format === 'ktx2' && kind === 'colour' && bits === 16)
+    found.push(`“${ending}”: ktx2 has no sRGB of 16 bits; choose 8 bits.`);
   if (channels.length === 2) found.push(`“${ending}”: a file has one, three or four channels, not two.`);
   if (channels.length === 4 && format === 'jpeg') found.push(`“${ending}”: jpeg has no fourth channel.`);
   if (channels.length === 1 && format === 'webp') found.push(`“${ending}”: webp has three or four channels.`);
@@ -109,5 +171,6 @@ export function profileProblems(value: unknown): string[] {
     endings.add(key);
     found.push(...formatProblems(file));
   }
+  if (read.output.document === 'gltf') found.push(...gltfProblems(read.output.files));
   return found;
 }

@@ -1,7 +1,15 @@
 import { MAP_KIND, type MapName } from './maps.ts';
 import { type Channel, type Profile, type ProfileFile, planesOf } from './profile.ts';
 
-export const PROFILE_NAMES = ['separate', 'packed', 'specular-gloss', 'normal-gloss', 'two-maps'] as const;
+export const PROFILE_NAMES = [
+  'separate',
+  'packed',
+  'specular-gloss',
+  'normal-gloss',
+  'two-maps',
+  'gltf',
+  'materialx',
+] as const;
 export type ProfileName = (typeof PROFILE_NAMES)[number];
 
 /** Every plane of a map, in order. */
@@ -40,6 +48,7 @@ export const PROFILES: Record<ProfileName, Profile> = {
       alone('metallic'),
       ...tail,
     ],
+    document: 'none',
   },
   packed: {
     name: 'Packed occlusion, roughness, metallic',
@@ -49,6 +58,7 @@ export const PROFILES: Record<ProfileName, Profile> = {
       file('occlusion-roughness-metallic', [grey('occlusion'), grey('roughness'), grey('metallic')]),
       ...tail,
     ],
+    document: 'none',
   },
   'specular-gloss': {
     name: 'Diffuse, specular, gloss',
@@ -60,6 +70,7 @@ export const PROFILES: Record<ProfileName, Profile> = {
       alone('occlusion'),
       ...tail.filter(({ ending }) => ending !== 'specular'),
     ],
+    document: 'none',
   },
   'normal-gloss': {
     name: 'Gloss in the normal’s alpha',
@@ -70,10 +81,38 @@ export const PROFILES: Record<ProfileName, Profile> = {
       alone('occlusion'),
       ...tail.filter(({ ending }) => ending !== 'specular'),
     ],
+    document: 'none',
   },
   'two-maps': {
     name: 'Colour with occlusion in it, and normal',
     files: [file('colour', [...whole('albedo'), grey('opacity')], { occlusion: 0.5 }), alone('normal')],
+    document: 'none',
+  },
+  gltf: {
+    name: 'glTF binary, tile on a slab',
+    files: [
+      file('colour', [...whole('albedo'), grey('opacity')]),
+      alone('normal', { green: 'up' }),
+      file('occlusion-roughness-metallic', [grey('occlusion'), grey('roughness'), grey('metallic')]),
+      alone('emission'),
+      alone('dielectric'),
+    ],
+    document: 'gltf',
+  },
+  materialx: {
+    name: 'MaterialX with its pictures',
+    files: [
+      alone('albedo'),
+      alone('normal', { green: 'up' }),
+      alone('roughness'),
+      alone('metallic'),
+      alone('occlusion'),
+      alone('opacity'),
+      alone('emission'),
+      alone('dielectric'),
+      height,
+    ],
+    document: 'materialx',
   },
 };
 
@@ -94,14 +133,14 @@ export const contentsOf = ({ channels }: ProfileFile): string[] =>
 
 /**
  * The files of a profile that a tile without some maps has: what would hold nothing else is left out, and an
- * alpha that there is none for is 1 all over.
+ * alpha that there is none for is 1 all over; so is occlusion that would be in a colour.
  */
 export function filesWithout(profile: Profile, missing: readonly MapName[]): ProfileFile[] {
   const isMissing = (channel: Channel) => 'map' in channel && missing.includes(channel.map);
   return profile.files.flatMap((one) => {
     if (one.channels.slice(0, 3).some(isMissing)) return [];
-    const alpha = one.channels[3];
-    if (!alpha || !isMissing(alpha)) return [one];
-    return [{ ...one, channels: one.channels.slice(0, 3) }];
+    const hasAlpha = one.channels[3] !== undefined && !isMissing(one.channels[3]);
+    const channels = hasAlpha ? one.channels : one.channels.slice(0, 3);
+    return [{ ...one, channels, occlusion: missing.includes('occlusion') ? 0 : one.occlusion }];
   });
 }

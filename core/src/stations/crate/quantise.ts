@@ -2,6 +2,9 @@ import { encodeSrgbPlane } from '../../colour/srgb.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { MAP_KIND, type MapName } from './maps.ts';
 
+/** Samples of a file: codes of 8 or 16 bits, or floats. */
+export type Samples = Uint8Array | Uint16Array | Float32Array;
+
 /** Planes of a map as they stand in a file, 0..1: colour sRGB encoded, normals (n + 1)/2, data as it is. */
 export function encodedPlanes(raster: Raster, map: MapName): Float32Array[] {
   if (MAP_KIND[map] === 'colour') return raster.planes.map(encodeSrgbPlane);
@@ -15,11 +18,26 @@ export function encodedPlanes(raster: Raster, map: MapName): Float32Array[] {
   return raster.planes;
 }
 
-/** Interleaved whole-number samples of planes 0..1, rounded to the nearest code of 8 or 16 bits. */
-export function quantise(planes: Float32Array[], bits: 8 | 16): Uint8Array | Uint16Array {
+/** Interleaved floats of planes, as they are, into the start of `out`. */
+export function interleave(planes: Float32Array[], out: Float32Array): void {
+  const channels = planes.length;
+  for (const [c, plane] of planes.entries())
+    for (let i = 0, at = c; i < plane.length; i++, at += channels) out[at] = plane[i];
+}
+
+/**
+ * Interleaved whole-number samples of planes 0..1, rounded to the nearest code of 8 or 16 bits; into the start of `out`
+ * where one is given.
+ */
+export function quantise(
+  planes: Float32Array[],
+  bits: 8 | 16,
+  out: Uint8Array | Uint16Array = new (bits === 8 ? Uint8Array : Uint16Array)(
+    planes[0].length * planes.length,
+  ),
+): Uint8Array | Uint16Array {
   const n = planes[0].length;
   const channels = planes.length;
-  const out = bits === 8 ? new Uint8Array(n * channels) : new Uint16Array(n * channels);
   const full = 2 ** bits - 1;
   for (let c = 0; c < channels; c++) {
     const plane = planes[c];

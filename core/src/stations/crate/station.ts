@@ -1,117 +1,60 @@
-import * as v from 'valibot';
-import { Raster } from '../../raster/raster.ts';
-import { statistics } from '../../raster/statistics.ts';
-import { choice, data, number, type Values } from '../../settings/settings.ts';
-import { seamFigures } from '../join/seam.ts';
+import type { Raster } from '../../raster/raster.ts';
+import { StepTally } from '../join/seam.ts';
 import { NOTHING_TO_DECIDE, station } from '../types.ts';
 import { type MapName, mapRaster, missingMaps, type TileOutputs } from './maps.ts';
-import { fileSides, packedPlanes } from './pack.ts';
-import { type Profile, type ProfileFile, profileProblems, profileSchema } from './profile.ts';
-import { contentsOf, filesWithout, mapsOf, PROFILE_NAMES, PROFILES, type ProfileName } from './profiles.ts';
-import { quantise } from './quantise.ts';
+import { greenOfFile, inBands, packer, samplesOf } from './pack.ts';
+import { planCrate } from './plan.ts';
+import type { ProfileFile } from './profile.ts';
+import { contentsOf, mapsOf } from './profiles.ts';
+import type { Samples } from './quantise.ts';
+import { settings } from './settings.ts';
 
-const settings = {
-  profile: choice({
-    label: 'Profile',
-    help: 'separate: one file a map. packed: occlusion, roughness and metallic in red, green and blue of one file. specular-gloss: diffuse, specular and gloss in place of albedo, metallic and roughness. normal-gloss: the same with gloss in the normal’s alpha. two-maps: colour with occlusion in it, and normal. own: as ownProfile says.',
-    default: 'separate',
-    options: [...PROFILE_NAMES, 'own'],
-    names: [...PROFILE_NAMES.map((name) => PROFILES[name].name), 'Own'],
-  }),
-  ownProfile: data<Profile | null>({
-    label: 'Own profile',
-    group: 'Own profile',
-    help: 'Which files go out and what stands in each channel, where the profile is “own”. Kept whole, so that a recipe stands alone.',
-    default: null,
-    schema: v.nullable(
-      v.pipe(
-        profileSchema,
-        v.check(
-          (value) => profileProblems(value).length === 0,
-          ({ input }) => profileProblems(input)[0] ?? '',
-        ),
-      ),
-    ),
-    example: JSON.stringify({ name: 'Ours', files: [PROFILES.packed.files[2]] }),
-    words: (value) => value?.name ?? 'none',
-  }),
-  colourOcclusion: number({
-    label: 'Occlusion in colour',
-    help: 'How much of the occlusion is multiplied into the colour of “two-maps”, for renderers that know none.',
-    group: 'Sizes of their own',
-    default: 0.5,
-    min: 0,
-    max: 1,
-    step: 0.05,
-    unit: '',
-  }),
-  normalBits: choice({
-    label: 'Normal bits',
-    help: 'Bits a channel of the normal map: 16 hold gentle slopes without steps.',
-    group: 'Sizes of their own',
-    default: 8,
-    options: [8, 16],
-    names: ['8 bit', '16 bit'],
-  }),
-  heightSize: choice({
-    label: 'Height size',
-    help: 'Longer edge of the height file, never above the tile’s own: for parallax a small, soft one looks better.',
-    group: 'Sizes of their own',
-    default: 0,
-    options: [0, 2048, 1024, 512, 256, 128],
-    names: ['As the tile', '2048 px', '1024 px', '512 px', '256 px', '128 px'],
-  }),
-  heightSoftMm: number({
-    label: 'Height soft',
-    help: 'Detail finer than this is smoothed out of the height file; the other maps keep theirs.',
-    group: 'Sizes of their own',
-    default: 0,
-    min: 0,
-    max: 100,
-    step: 0.5,
-    unit: 'mm',
-  }),
-};
-
-/** Whether a map holds one value, so that it can show no seam. */
-const isUniform = ({ planes }: Raster): boolean =>
-  planes.every((plane) => {
-    const { min, max } = statistics(plane);
-    return max === min;
-  });
-
-/** One picture of a crate, ready to be encoded. `samples` makes it when it is its turn. */
+/** One picture of a crate, ready to be encoded. */
 export interface CrateFile extends Pick<ProfileFile, 'ending' | 'format' | 'bits' | 'kind'> {
   maps: MapName[];
   /** What stands in each channel, briefly. */
   contents: string[];
   channels: number;
+  /** +1 where the green of a normal in it points up; null where it holds none. */
+  green: 1 | -1 | null;
   width: number;
   height: number;
-  samples(): Uint8Array | Uint16Array;
-}
-
-type CrateSettings = Values<typeof settings>;
-
-/** The profile in force; the dials of the height and the normal set those files of a built-in one. */
-export function profileOf(chosen: CrateSettings): Profile {
-  if (chosen.profile === 'own') return chosen.ownProfile ?? PROFILES.separate;
-  const { name, files } = PROFILES[chosen.profile as ProfileName];
-  return {
-    name,
-    files: files.map((file) => {
-      if (file.ending === 'height')
-        return { ...file, size: chosen.heightSize as ProfileFile['size'], softMm: chosen.heightSoftMm };
-      if (file.ending === 'normal') return { ...file, bits: chosen.normalBits };
-      return file.occlusion > 0 ? { ...file, occlusion: chosen.colourOcclusion } : file;
-    }),
-  };
+  /** Makes the samples when it is their turn; of a mip, 1 half its size, where one is asked for. */
+  samples(mip?: number): Samples;
 }
 
 export interface CrateOutput {
+  /** In the order of `planCrate`. */
   files: CrateFile[];
   /** Maps that go out and are not of one value, each with its seam figures measured on the values as they stand in the file. */
   seams: { map: MapName; seamX: number; seamY: number }[];
+}
+
+/** Sides of a mip. */
+export const mipSides = ({ width, height }: { width: number; height: number }, mip: number) => ({
+  width: Math.max(1, width >> mip),
+  height: Math.max(1, height >> mip),
+});
+
+/** Seam figures of some planes of a file, in bands; null where they hold one value. */
+function seamsOf(
+  rows: (from: number, to: number) => Float32Array[],
+  planes: number[],
+  width: number,
+  height: number,
+) {
+  const tally = new StepTally(width, height);
+  const first: number[] = [];
+  let isUniform = true;
+  inBands(rows, height, (all) => {
+    const own = planes.map((k) => all[k]);
+    tally.add(own);
+    for (const [k, plane] of own.entries()) {
+      first[k] ??= plane[0];
+      if (isUniform) isUniform = plane.every((value) => value === first[k]);
+    }
+  });
+  return isUniform ? null : tally.figures();
 }
 
 /** Crate: which files go out, and what is in each channel. */
@@ -121,22 +64,21 @@ export const crate = station({
   settings,
   ...NOTHING_TO_DECIDE,
   async run(input: TileOutputs, chosen, _decided, frame, context): Promise<CrateOutput> {
-    const wanted = filesWithout(profileOf(chosen), missingMaps(input));
+    const { pictures } = planCrate(chosen, missingMaps(input), frame, { tile: 'tile', crate: 1 });
     const files: CrateFile[] = [];
     const seams: CrateOutput['seams'] = [];
     const seen = new Set<MapName>();
-    for (const file of wanted) {
+    for (const { file, rung, width, height } of pictures) {
       // Maps are made when a file asks for them and let go with it.
-      const planes = () => {
+      const rowsAt = (sides: { width: number; height: number }) => {
         const made = new Map<MapName, Raster>();
         const rasterOf = (map: MapName): Raster => {
           const raster = made.get(map) ?? mapRaster(input, map)!;
           made.set(map, raster);
           return raster;
         };
-        return packedPlanes(file, rasterOf, frame);
+        return packer(file, rasterOf, frame, sides);
       };
-      const { width, height } = fileSides(file, frame);
       const { ending, format, bits, kind } = file;
       files.push({
         ending,
@@ -146,23 +88,26 @@ export const crate = station({
         maps: mapsOf(file),
         contents: contentsOf(file),
         channels: file.channels.length,
+        green: mapsOf(file).includes('normal') ? greenOfFile(file, frame) : null,
         width,
         height,
-        samples: () => quantise(planes(), bits),
+        samples(mip = 0) {
+          const sides = mipSides({ width, height }, mip);
+          return samplesOf(rowsAt(sides), file, sides);
+        },
       });
-      const now = planes();
+      if (rung > 0) continue;
+      const rows = rowsAt({ width, height });
       for (const map of mapsOf(file)) {
-        const own = now.filter((_, k) => {
-          const channel = file.channels[k];
-          return 'map' in channel && channel.map === map;
-        });
+        const own = file.channels.flatMap((channel, k) =>
+          'map' in channel && channel.map === map ? [k] : [],
+        );
         if (seen.has(map) || own.length === 0) continue;
         seen.add(map);
-        const raster = new Raster(width, height, own);
-        if (isUniform(raster)) continue;
-        const { seamX, seamY } = seamFigures(raster);
-        seams.push({ map, seamX, seamY });
-        await context.breathe(files.length / wanted.length);
+        const figures = seamsOf(rows, own, width, height);
+        if (!figures) continue;
+        seams.push({ map, ...figures });
+        await context.breathe(files.length / pictures.length);
       }
     }
     return { files, seams };

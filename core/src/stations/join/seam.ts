@@ -11,33 +11,76 @@ export interface SeamFigures {
   blotchY: number;
 }
 
-/** Column-mean absolute steps: entry x is the step from column x to x + 1, the last one across the edge. */
-function columnSteps(raster: Raster): Float64Array {
-  const { width, height, planes } = raster;
-  const steps = new Float64Array(width);
-  for (const plane of planes) {
-    for (let y = 0; y < height; y++) {
-      const row = y * width;
-      for (let x = 0; x < width - 1; x++) steps[x] += Math.abs(plane[row + x + 1] - plane[row + x]);
-      steps[width - 1] += Math.abs(plane[row] - plane[row + width - 1]);
-    }
+/**
+ * Mean absolute steps from column to column and from row to row of a picture that is told band by band from its top; the last
+ * one of each goes across the edge.
+ */
+export class StepTally {
+  #width: number;
+  #columns: Float64Array;
+  #rows: Float64Array;
+  #channels = 1;
+  #first: Float32Array[] | null = null;
+  #last: Float32Array[] = [];
+  #told = 0;
+
+  constructor(width: number, height: number) {
+    this.#width = width;
+    this.#columns = new Float64Array(width);
+    this.#rows = new Float64Array(height);
   }
-  return steps.map((sum) => sum / (height * planes.length));
+
+  /** The step from one row to another, summed over its columns. */
+  #between(from: Float32Array, to: Float32Array): number {
+    let sum = 0;
+    for (let x = 0; x < this.#width; x++) sum += Math.abs(to[x] - from[x]);
+    return sum;
+  }
+
+  /** The next rows, whole, one plane a channel. */
+  add(planes: readonly Float32Array[]): void {
+    const width = this.#width;
+    const count = planes[0].length / width;
+    this.#channels = planes.length;
+    for (const [c, plane] of planes.entries()) {
+      for (let y = 0; y < count; y++) {
+        const row = y * width;
+        for (let x = 0; x < width - 1; x++) this.#columns[x] += Math.abs(plane[row + x + 1] - plane[row + x]);
+        this.#columns[width - 1] += Math.abs(plane[row] - plane[row + width - 1]);
+        const here = plane.subarray(row, row + width);
+        const before = y === 0 ? this.#last[c] : plane.subarray(row - width, row);
+        if (before) this.#rows[this.#told + y - 1] += this.#between(before, here);
+      }
+    }
+    const rowOf = (y: number) => planes.map((plane) => plane.slice(y * width, (y + 1) * width));
+    this.#first ??= rowOf(0);
+    this.#last = rowOf(count - 1);
+    this.#told += count;
+  }
+
+  #steps(): { columns: Float64Array; rows: Float64Array } {
+    const { length } = this.#rows;
+    this.#rows[length - 1] = (this.#first ?? []).reduce(
+      (sum, first, c) => sum + this.#between(this.#last[c], first),
+      0,
+    );
+    return {
+      columns: this.#columns.map((sum) => sum / (length * this.#channels)),
+      rows: this.#rows.map((sum) => sum / (this.#width * this.#channels)),
+    };
+  }
+
+  /** The seam figures of what was told, once all rows are. */
+  figures(): { seamX: number; seamY: number } {
+    const { columns, rows } = this.#steps();
+    return { seamX: figure(columns), seamY: figure(rows) };
+  }
 }
 
-function rowSteps(raster: Raster): Float64Array {
-  const { width, height, planes } = raster;
-  const steps = new Float64Array(height);
-  for (const plane of planes) {
-    for (let y = 0; y < height; y++) {
-      const here = y * width;
-      const next = y === height - 1 ? 0 : here + width;
-      let sum = 0;
-      for (let x = 0; x < width; x++) sum += Math.abs(plane[next + x] - plane[here + x]);
-      steps[y] += sum;
-    }
-  }
-  return steps.map((sum) => sum / (width * planes.length));
+function figuresOf({ width, height, planes }: Raster): { seamX: number; seamY: number } {
+  const tally = new StepTally(width, height);
+  tally.add(planes);
+  return tally.figures();
 }
 
 const NOTHING = 1e-6;
@@ -61,12 +104,8 @@ export function seamFigures(raster: Raster): SeamFigures {
     Math.max(2, Math.round(raster.width / BOX)),
     Math.max(2, Math.round(raster.height / BOX)),
   );
-  return {
-    seamX: figure(columnSteps(raster)),
-    seamY: figure(rowSteps(raster)),
-    blotchX: figure(columnSteps(small)),
-    blotchY: figure(rowSteps(small)),
-  };
+  const blotch = figuresOf(small);
+  return { ...figuresOf(raster), blotchX: blotch.seamX, blotchY: blotch.seamY };
 }
 
 /** `seamFigures` of a linear colour picture, measured on its sRGB-encoded values, as it is seen. */

@@ -1,0 +1,180 @@
+import { Queue, QueueEvents, UnrecoverableError, Worker } from 'bullmq';
+import { Redis } from 'ioredis';
+import type { CrateMaker } from './make.ts';
+import type { CrateEnd, CrateOrder, CrateProgress } from './order.ts';
+import type { CrateQueue, QueueListener } from './queue.ts';
+
+const NAME = 'zesty-crates';
+const STOPPING = `${NAME}-stop`;
+const stoppedKey = (id: string) => `${NAME}-stopped-${id}`;
+
+/** A worker that says nothing for so long is taken for gone, and its crate is given to another. */
+const LOCK_MS = 10_000;
+const LOOK_MS = 4_000;
+/** So often a crate may be taken over from a worker that is gone. */
+const TAKEN_OVER = 3;
+/** Ended crates are known to the queue for so long. */
+const KEPT = { age: 7 * 24 * 3600, count: 5000 };
+const STOPPED = 'stopped';
+/** A word on progress is passed on so often at most. */
+const TELL_MS = 200;
+
+/** Redis has the least place first, from 1 to this. */
+const MOST_PLACE = 2 ** 21;
+const priorityOf = (place: number) => Math.min(MOST_PLACE, Math.max(1, place));
+
+const connect = (url: string) => new Redis(url, { maxRetriesPerRequest: null });
+
+/**
+ * Makes the crates of a queue in Redis, with others that do the same, on this or other machines. A crate whose worker dies
+ * is taken over by another; one that was made is found made. Resolves with how to end.
+ */
+export async function workOnRedis(
+  url: string,
+  maker: CrateMaker,
+  workers: number,
+  log: (error: unknown) => void,
+): Promise<() => Promise<void>> {
+  const connection = connect(url);
+  const ear = connect(url);
+  const running = new Map<string, AbortController>();
+  const leaving = new AbortController();
+  await ear.subscribe(STOPPING);
+  ear.on('message', (_channel, id) => running.get(id)?.abort());
+  const worker = new Worker<CrateOrder, CrateEnd>(
+    NAME,
+    async (job) => {
+      const { id } = job.data;
+      if (await connection.exists(stoppedKey(id))) throw new UnrecoverableError(STOPPED);
+      const stop = new AbortController();
+      running.set(id, stop);
+      let told = 0;
+      const tell = (progress: CrateProgress) => {
+        const now = performance.now();
+        if (now - told < TELL_MS) return;
+        told = now;
+        job.updateProgress(progress).catch(log);
+      };
+      try {
+        const signal = AbortSignal.any([stop.signal, leaving.signal]);
+        const end = await maker.make(job.data, tell, signal);
+        if (end.state === 'stopped') {
+          if (stop.signal.aborted) throw new UnrecoverableError(STOPPED);
+          // This worker goes; another takes the crate over once its lock has run out.
+          return await new Promise<never>(() => {});
+        }
+        if (end.state === 'failed') throw new UnrecoverableError(end.message);
+        return end;
+      } finally {
+        running.delete(id);
+      }
+    },
+    {
+      connection,
+      concurrency: workers,
+      lockDuration: LOCK_MS,
+      stalledInterval: LOOK_MS,
+      maxStalledCount: TAKEN_OVER,
+    },
+  );
+  worker.on('error', log);
+  await worker.waitUntilReady();
+  return async () => {
+    leaving.abort();
+    await worker.close(true);
+    ear.disconnect();
+    connection.disconnect();
+  };
+}
+
+/** A queue in Redis that several servers and workers share; crates and blobs lie in a folder that all of them see. */
+export class RedisQueue implements CrateQueue {
+  #url: string;
+  #connection: Redis;
+  #queue: Queue<CrateOrder, CrateEnd>;
+  #events: QueueEvents;
+  #maker: CrateMaker;
+  #workers: number;
+  #log: (error: unknown) => void;
+  #listener: QueueListener | null = null;
+  #leave: () => Promise<void> = async () => {};
+
+  constructor(url: string, maker: CrateMaker, workers: number, log: (error: unknown) => void) {
+    this.#url = url;
+    this.#connection = connect(url);
+    this.#queue = new Queue(NAME, { connection: this.#connection });
+    this.#events = new QueueEvents(NAME, { connection: connect(url) });
+    this.#queue.on('error', log);
+    this.#events.on('error', log);
+    this.#maker = maker;
+    this.#workers = workers;
+    this.#log = log;
+  }
+
+  async begin(listener: QueueListener): Promise<void> {
+    this.#listener = listener;
+    this.#events.on('active', ({ jobId }) => listener.started(jobId));
+    this.#events.on('progress', ({ jobId, data }) => listener.moved(jobId, data as unknown as CrateProgress));
+    this.#events.on('completed', ({ jobId, returnvalue }) => {
+      // It comes as JSON text or read already, as the sender's version has it.
+      const end = typeof returnvalue === 'string' ? JSON.parse(returnvalue) : returnvalue;
+      listener.ended(jobId, end as CrateEnd);
+    });
+    this.#events.on('failed', ({ jobId, failedReason }) => listener.ended(jobId, this.#endOf(failedReason)));
+    await this.#events.waitUntilReady();
+    if (this.#workers > 0) this.#leave = await workOnRedis(this.#url, this.#maker, this.#workers, this.#log);
+  }
+
+  #endOf(reason: string): CrateEnd {
+    if (reason === STOPPED) return { state: 'stopped' };
+    return { state: 'failed', message: reason };
+  }
+
+  async known(id: string): Promise<'waiting' | 'working' | CrateEnd | null> {
+    const job = await this.#queue.getJob(id);
+    if (!job) return null;
+    const state = await job.getState();
+    if (state === 'completed') return job.returnvalue;
+    if (state === 'failed') return this.#endOf(job.failedReason);
+    return state === 'active' ? 'working' : 'waiting';
+  }
+
+  async add(order: CrateOrder, place: number): Promise<void> {
+    await this.#connection.del(stoppedKey(order.id));
+    // One that ended before is asked for again.
+    const before = await this.#queue.getJob(order.id);
+    await before?.remove();
+    await this.#queue.add('crate', order, {
+      jobId: order.id,
+      priority: priorityOf(place),
+      removeOnComplete: KEPT,
+      removeOnFail: KEPT,
+    });
+  }
+
+  async place(id: string, place: number): Promise<void> {
+    const job = await this.#queue.getJob(id);
+    await job?.changePriority({ priority: priorityOf(place) });
+  }
+
+  async stop(id: string): Promise<void> {
+    const job = await this.#queue.getJob(id);
+    if (!job) return;
+    // It stands even where the worker that has the crate is gone and another takes it over.
+    await this.#connection.set(stoppedKey(id), '1', 'EX', KEPT.age);
+    if ((await job.getState()) === 'active') {
+      await this.#connection.publish(STOPPING, id);
+      return;
+    }
+    await job.remove();
+    this.#listener?.ended(id, { state: 'stopped' });
+  }
+
+  async close(): Promise<void> {
+    this.#listener = null;
+    await this.#leave();
+    await this.#events.close();
+    await this.#queue.close();
+    this.#connection.disconnect();
+  }
+}
