@@ -27,17 +27,27 @@ export function ensureInstalled() {
   run('npm', ['ci', '--no-audit', '--no-fund']);
 }
 
+/** Installs one of Debian's packages where this user may. */
+function installPackage(name, words) {
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return;
+  console.log(`Installing ${words} from Debian’s packages …`);
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  run('apt-get', ['update', '-qq'], { mayFail: true, env });
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], { mayFail: true, env });
+}
+
+/** Whether there is a Redis server for the tests of the shared queue; installs Debian's where this user may. */
+export function ensureRedis() {
+  const found = () => spawnSync('redis-server', ['--version']).status === 0;
+  if (!found()) installPackage('redis-server', 'a Redis server');
+  return found();
+}
+
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome-stable'];
 
 /** Path of a Chromium for the browser tests; installs Debian's where this user may. Null where there is none. */
 export function ensureChromium() {
   const found = () => process.env.ZESTY_CHROMIUM ?? CHROMIUM.find((path) => existsSync(path));
-  if (found()) return found();
-  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-    console.log('Installing Chromium from Debian’s packages …');
-    const env = { DEBIAN_FRONTEND: 'noninteractive' };
-    run('apt-get', ['update', '-qq'], { mayFail: true, env });
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { mayFail: true, env });
-  }
+  if (!found()) installPackage('chromium', 'Chromium');
   return found() ?? null;
 }

@@ -1,8 +1,10 @@
 import { readFileSync, rmSync } from 'node:fs';
-import { ensureChromium, ensureInstalled, ROOT, run } from './setup.mjs';
+import { ensureChromium, ensureInstalled, ensureRedis, ROOT, run } from './setup.mjs';
 
 ensureInstalled();
 const chromium = ensureChromium();
+if (!ensureRedis())
+  console.log('\nNo Redis for the tests of the shared queue. Run: sudo apt-get install -y redis-server');
 
 let passed = 0;
 let failed = 0;

@@ -16,7 +16,8 @@ const MAY_USE = {
   server: ['core', 'codecs'],
   // The server's types alone, for the typed client.
   web: ['core', 'server'],
-  cli: ['core', 'codecs'],
+  // The worker of a shared queue is the server's.
+  cli: ['core', 'codecs', 'server'],
   demo: ['core', 'codecs', 'server'],
   e2e: ['core', 'codecs', 'server', 'demo'],
 };

@@ -5,6 +5,7 @@ import { DONE, WRONG_CALL } from './exit-codes.ts';
 import { recipeCheck } from './recipe-check.ts';
 import { stations } from './stations.ts';
 import { wordsOf } from './words-of.ts';
+import { worker } from './worker.ts';
 
 const collect = (value: string, before: string[]) => [...before, value];
 
@@ -52,6 +53,14 @@ program
   .description('Says what is wrong with a recipe, or that nothing is.')
   .argument('<file>')
   .action(recipeCheck);
+
+program
+  .command('worker')
+  .description('Makes crates of a queue in Redis that servers and other workers share.')
+  .option('--redis <url>', 'address of the Redis', process.env.ZESTY_REDIS)
+  .option('--shared <dir>', 'folder of blobs and crates that all of them see', process.env.ZESTY_SHARED)
+  .option('--workers <n>', 'threads that make crates', process.env.ZESTY_WORKERS || '2')
+  .action(worker);
 
 try {
   await program.parseAsync();

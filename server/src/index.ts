@@ -5,4 +5,4 @@ export { setLook } from './looks.ts';
 export { storeSource } from './routes/sources.ts';
 export { newestRevision } from './routes/tile-row.ts';
 export { makeTile } from './routes/tiles.ts';
-export { openStore, type ServeOptions, serve } from './serve.ts';
+export { openStore, type ServeOptions, serve, startWorker } from './serve.ts';

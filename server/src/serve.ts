@@ -5,7 +5,7 @@ import { Blobs } from './blobs.ts';
 import { Crates } from './crates/crates.ts';
 import { CrateMaker } from './crates/make.ts';
 import { OwnQueue } from './crates/own-queue.ts';
-import { RedisQueue } from './crates/redis-queue.ts';
+import { RedisQueue, workOnRedis } from './crates/redis-queue.ts';
 import { openDatabase } from './db/open.ts';
 import { Looks } from './looks.ts';
 import { Pool } from './pool/pool.ts';
@@ -56,6 +56,21 @@ export async function openStore({
       await pool.close();
       close();
     },
+  };
+}
+
+/** Makes crates of a shared queue without a server; resolves with how to end. @throws Error where there is no Redis. */
+export async function startWorker({
+  redis,
+  shared,
+  workers,
+  log,
+}: Required<Pick<ServeOptions, 'redis' | 'shared' | 'workers' | 'log'>>): Promise<() => Promise<void>> {
+  const pool = new Pool(workers);
+  const leave = await workOnRedis(redis, new CrateMaker(shared, pool, log), workers, log);
+  return async () => {
+    await leave();
+    await pool.close();
   };
 }
 

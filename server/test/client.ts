@@ -2,11 +2,14 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { serve } from '@zesty-tile/server';
+import { type ServeOptions, serve } from '@zesty-tile/server';
 import { picture } from '../../codecs/test/pictures.ts';
 
 /** A server on a free port over a folder of its own. */
-export async function startServer(folder?: string) {
+export async function startServer(
+  folder?: string,
+  more: Partial<Pick<ServeOptions, 'redis' | 'shared' | 'workers'>> = {},
+) {
   const data = folder ?? (await mkdtemp(join(tmpdir(), 'zesty-')));
   const errors: unknown[] = [];
   const running = await serve({
@@ -15,6 +18,7 @@ export async function startServer(folder?: string) {
     port: 0,
     web: null,
     log: (error) => errors.push(error),
+    ...more,
   });
   const ask = async (
     method: string,
