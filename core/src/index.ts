@@ -41,7 +41,7 @@ export {
   patternProblems,
   safeName,
 } from './stations/crate/names.ts';
-export { greenOfFile, isEncoded } from './stations/crate/pack.ts';
+export { greenOfFile, isEncoded, packer, samplesOf } from './stations/crate/pack.ts';
 export {
   type CrateNaming,
   type CratePlan,

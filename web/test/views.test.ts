@@ -1,10 +1,17 @@
-import { linearToSrgb, MAP_NAMES, Raster, STATION_NAMES, type StationOutputs } from '@zesty-tile/core';
+import {
+  linearToSrgb,
+  MAP_NAMES,
+  PROFILES,
+  Raster,
+  STATION_NAMES,
+  type StationOutputs,
+} from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { readoutAt } from '../src/bench/floor/readout.ts';
 import { FLOOR_VIEW_OF, rgbaOf, stationOf, VIEW_NAMES, viewBefore, viewRaster } from '../src/engine/views.ts';
 import { momentWords } from '../src/moment.ts';
-import { channelsOfFile } from '../src/stations/crate/channels.ts';
+import { channelWords } from '../src/stations/crate/channels.ts';
 
 const plane = (v: number) => Float32Array.of(v, v, v, v);
 const one = (v: number) => new Raster(2, 2, [plane(v)]);
@@ -102,11 +109,15 @@ describe('words', () => {
   });
 
   it('a file of a crate says what is in each channel', () => {
-    expect(channelsOfFile('sea wall_occlusion-roughness-metallic.png')).to.equal(
-      'Occlusion in red, Roughness in green, Metallic in blue',
-    );
-    expect(channelsOfFile('a_b_height.png')).to.equal('Height');
-    expect(channelsOfFile('a.tile.json')).to.include('Recipe');
-    expect(channelsOfFile('stranger.png')).to.equal('');
+    const { packed, 'two-maps': two } = PROFILES;
+    expect(channelWords(packed.files[2])).to.equal('Occlusion in red, Roughness in green, Metallic in blue');
+    expect(channelWords(packed.files[0])).to.equal('Albedo');
+    expect(channelWords(two.files[0])).to.equal('Albedo with 0.5 of its occlusion, Opacity in alpha');
+    expect(
+      channelWords({
+        ...packed.files[0],
+        channels: [{ value: 0.5 }, { map: 'gloss', plane: 0, turned: true }, { value: 1 }],
+      }),
+    ).to.equal('0.5 in red, Gloss turned over in green, 1 in blue');
   });
 });

@@ -69,6 +69,11 @@ export const crateRoutes = (db: Database, blobs: Blobs, pool: Pool, crates: Crat
         contents,
       });
     })
+    .get('/:id/recipe', async (c) => {
+      const { id, tileId, number } = await crates.get(c.req.param('id'));
+      const { recipe } = await crates.manifest(id);
+      return c.json({ crate: { tileId, number }, recipe: recipe as unknown as Record<string, unknown> });
+    })
     .post('/:id/retry', async (c) => c.json({ crate: await crates.retry(c.req.param('id')) }, 202))
     .post('/:id/move', async (c) => {
       const { to } = await bodyOf(c, moveSchema);

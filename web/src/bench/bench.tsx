@@ -7,7 +7,7 @@ import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panel
 import { Link, useNavigate } from 'react-router';
 import { Head, KeysButton } from '../head.tsx';
 import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
-import { useCrating } from '../stations/crate/crate-panel.tsx';
+import { CrateQuestion, useCrating } from '../stations/crate/use-crating.tsx';
 import { takeLeaveBrush } from '../stations/even/use-leave.ts';
 import { useGauge } from '../stations/gauge/use-gauge.ts';
 import { takeTool } from '../stations/join/repair/use-repair.ts';
@@ -77,7 +77,7 @@ export function Bench({
   const [target, setTarget] = useState<RecipeTarget | null>(null);
   const crateIt = () => {
     navigate(`/tiles/${tile.id}/crate`);
-    void crate();
+    crate();
   };
   useShortcuts(crateIt);
   useEffect(() => {
@@ -166,6 +166,7 @@ export function Bench({
       </Box>
       <Course />
       <Conflict />
+      <CrateQuestion />
       {target && <RecipeDialog target={target} onClose={() => setTarget(null)} />}
     </Box>
   );

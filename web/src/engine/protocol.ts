@@ -1,4 +1,6 @@
 import type {
+  CrateNaming,
+  CrateSettings,
   CropOffer,
   FarLook,
   Graft,
@@ -141,6 +143,28 @@ export interface ReadValues {
   band: [number, number] | null;
 }
 
+/** A file of a crate as it will look. */
+export interface LookedFile {
+  ending: string;
+  name: string;
+  width: number;
+  height: number;
+  picture: Thumbnail;
+  /** Each channel as grey. */
+  channels: Thumbnail[];
+}
+
+/** What a crate will hold. */
+export interface LookedCrate {
+  /** The largest of each. */
+  files: LookedFile[];
+  /** All that is written. */
+  names: string[];
+  /** Of all pictures together, reckoned from the tile at so many pixels. */
+  bytes: number;
+  measuredAt: number;
+}
+
 /** What the worker offers to the page. */
 export interface EngineWorker {
   show(request: ShowRequest, onUpdate: (update: Update) => Promise<void> | undefined): Promise<void>;
@@ -174,6 +198,8 @@ export interface EngineWorker {
   cover(zone: Zone): Promise<ShownCover | null>;
   /** What stands at places of the tile; null before all maps are made. */
   readAt(readings: Reading[]): ReadValues[] | null;
+  /** What a crate by these settings will hold, by what is computed; null before that, or a problem in words. */
+  crateLook(chosen: CrateSettings, naming: CrateNaming): Promise<LookedCrate | { problem: string } | null>;
   /** Memory for results, in bytes. */
   keepWithin(bytes: number): void;
 }

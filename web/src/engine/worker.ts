@@ -23,6 +23,7 @@ import {
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
+import { lookedCrate } from './crate-look.ts';
 import { farPicture } from './far-picture.ts';
 import { News } from './news.ts';
 import { serverHost } from './pixels.ts';
@@ -390,6 +391,15 @@ const worker: EngineWorker = {
   readAt(readings) {
     if (!whole || !latestRecipe) return null;
     return readAt(whole.outputs as TileOutputs, whole.frame, latestRecipe.stations, readings);
+  },
+  async crateLook(chosen, naming) {
+    if (!whole) return null;
+    try {
+      return await lookedCrate(whole.outputs as TileOutputs, whole.frame, chosen, naming);
+    } catch (error) {
+      if (error instanceof Problem) return { problem: `${error.message} ${error.hint}` };
+      throw error;
+    }
   },
   keepWithin(bytes) {
     engine.cache.limit = bytes;

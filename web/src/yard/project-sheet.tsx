@@ -1,8 +1,11 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { VerdictState } from '@zesty-tile/core';
+import { useState } from 'react';
 import { GREY } from '../theme.ts';
 import { VerdictWords } from '../verdict.tsx';
+import { CrateSeveral } from './crate-several.tsx';
 import { DensityField } from './density-field.tsx';
 import type { YardTile } from './queries.ts';
 import { worstOf } from './worst.ts';
@@ -14,11 +17,15 @@ export function ProjectSheet({
   projectId,
   name,
   tiles,
+  shown,
 }: {
   projectId: string;
   name: string;
   tiles: YardTile[];
+  /** Those that search and tags leave. */
+  shown: YardTile[];
 }) {
+  const [isCrating, setCrating] = useState(false);
   const states = tiles.flatMap(({ look }) => (look ? [worstOf(look.verdicts).state] : []));
   const unmeasured = tiles.length - states.length;
   return (
@@ -62,6 +69,10 @@ export function ProjectSheet({
         {unmeasured > 0 && <span style={{ color: GREY.soft }}>{unmeasured} not measured yet</span>}
       </div>
       <DensityField projectId={projectId} />
+      <Button disabled={shown.length === 0} onClick={() => setCrating(true)} sx={{ justifySelf: 'start' }}>
+        Crate several …
+      </Button>
+      {isCrating && <CrateSeveral tiles={shown} onClose={() => setCrating(false)} />}
       <Typography color="text.secondary">
         Choose a tile to see it lit, with its maps and figures. Choose it once more to open it.
       </Typography>

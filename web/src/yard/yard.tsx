@@ -140,7 +140,9 @@ export function Yard() {
           ) : (
             open &&
             tiles &&
-            tiles.length > 0 && <ProjectSheet projectId={open.id} name={open.name} tiles={tiles} />
+            tiles.length > 0 && (
+              <ProjectSheet projectId={open.id} name={open.name} tiles={tiles} shown={shown} />
+            )
           )}
         </Box>
       </Box>

@@ -76,6 +76,7 @@ const SHOWN_BY_TOOLS = new Set([
   'Where from',
   'Own line',
   'Own profile',
+  'Names',
   'Patches',
   'By eye',
   'Zones',

@@ -1,4 +1,4 @@
-import { type Channel, mapsOf, PROFILES, type ProfileFile } from '@zesty-tile/core';
+import { type Channel, mapsOf, type ProfileFile } from '@zesty-tile/core';
 import { VIEW_WORDS } from '../../engine/views.ts';
 
 const CHANNELS = ['red', 'green', 'blue', 'alpha'];
@@ -19,16 +19,4 @@ export function channelWords(file: ProfileFile): string {
   if (occlusion > 0 && mapsOf(file).includes('occlusion')) words[0] += ` with ${occlusion} of its occlusion`;
   if (channels[3]) words.push(`${partWords(channels[3])} in alpha`);
   return words.join(', ');
-}
-
-/** What is in a crate's file, by its ending. */
-export function channelsOfFile(name: string): string {
-  if (name.endsWith('.tile.json')) return 'Recipe, sizes, conventions, verdicts, hashes';
-  const all = Object.values(PROFILES).flatMap(({ files }) => files);
-  const ending = name
-    .replace(/\.[^.]*$/, '')
-    .split('_')
-    .pop();
-  const file = all.find((one) => one.ending === ending);
-  return file ? channelWords(file) : '';
 }

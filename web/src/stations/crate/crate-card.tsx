@@ -1,21 +1,35 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
 import { useQueryClient } from '@tanstack/react-query';
-import type { StationName } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { answerOf, api } from '../../api/client.ts';
+import { useRemoval } from '../../api/use-undoable.tsx';
 import { wordsOf } from '../../api/words-of.ts';
 import { STATION_WORDS } from '../../bench/words.ts';
 import { momentWords } from '../../moment.ts';
-import { CARD, FIGURES, GREY } from '../../theme.ts';
-import { channelsOfFile } from './channels.ts';
+import { CARD, GREY } from '../../theme.ts';
+import { SIGN, STATE_COLOUR } from '../../verdict.tsx';
+import { CrateFiles } from './crate-files.tsx';
+import { CrateProgress } from './crate-progress.tsx';
 import { CRATE_STATE_WORDS } from './crate-words.ts';
-import { ENDED, useCrate } from './use-crate.ts';
+import { openAgain } from './open-again.ts';
+import { ENDED, type FollowedCrate, useCrate } from './use-crate.ts';
 
-const size = (bytes: number) =>
-  bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1e3)} kB`;
+/** What the stations of a crate found, with the worst first. */
+function Verdict({ verdict }: Pick<FollowedCrate, 'verdict'>) {
+  if (!verdict) return null;
+  const state = verdict.wrong.length > 0 ? 'wrong' : verdict.look.length > 0 ? 'look' : 'fine';
+  const names = [...verdict.wrong, ...verdict.look].map((name) => STATION_WORDS[name]);
+  return (
+    <span style={{ color: STATE_COLOUR[state], fontWeight: 600 }}>
+      {SIGN[state]} {names.length > 0 ? names.join(', ') : 'fine'}
+    </span>
+  );
+}
 
 interface CrateCardProps {
   id: string;
@@ -30,88 +44,106 @@ interface CrateCardProps {
 export function CrateCard({ id, tileId, tileName, open: openFirst }: CrateCardProps) {
   const { data } = useCrate(id, tileId);
   const queries = useQueryClient();
+  const navigate = useNavigate();
+  const remove = useRemoval();
   const { enqueueSnackbar } = useSnackbar();
   const [open, setOpen] = useState(openFirst);
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
   if (!data) return null;
-  const { crate, files } = data;
-  const going = !ENDED.includes(crate.state);
-  const tried = (work: Promise<unknown>) =>
-    work
+  const { crate, files, contents, folder } = data;
+  const isGoing = !ENDED.includes(crate.state);
+  const tried = (work: () => Promise<unknown>, said = '') => {
+    setMenu(null);
+    work()
       .then(() => queries.invalidateQueries())
+      .then(() => said && enqueueSnackbar(said))
       .catch((error) => enqueueSnackbar(wordsOf(error), { variant: 'error' }));
-  const at =
-    crate.station === 'writing'
-      ? 'writing files'
-      : (STATION_WORDS[crate.station as StationName] ?? 'waiting');
+  };
+  const param = { id };
+  const name = `${tileName ? `${tileName}, crate` : 'Crate'} ${crate.number}`;
   return (
     <Box data-crate={crate.number} sx={CARD}>
       <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
         <strong>
-          {tileName ? `${tileName}, crate` : 'Crate'} {crate.number}, {CRATE_STATE_WORDS[crate.state]}
+          {name}, {CRATE_STATE_WORDS[crate.state]}
         </strong>
         <span style={{ color: GREY.soft, whiteSpace: 'nowrap' }}>
           {momentWords(new Date(crate.createdAt))}
         </span>
       </Box>
-      {going && (
-        <>
-          <LinearProgress
-            variant="determinate"
-            value={100 * crate.progress}
-            aria-label={`Crate ${crate.number}`}
-          />
-          <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center' }}>
-            <span>
-              {Math.round(100 * crate.progress)} %, {at}
-            </span>
-            <Button onClick={() => tried(answerOf(api.crates[':id'].stop.$post({ param: { id } })))}>
-              Stop
-            </Button>
-          </Box>
-        </>
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
+        <span style={{ color: GREY.soft }}>
+          {crate.profile}
+          {crate.folder && ', to the folder of a renderer'}
+        </span>
+        <Verdict verdict={crate.verdict} />
+      </Box>
+      {isGoing && (
+        <CrateProgress
+          crate={crate}
+          onStop={() => tried(() => answerOf(api.crates[':id'].stop.$post({ param })))}
+          onMove={(to) =>
+            tried(() => answerOf(api.crates[':id'].move.$post({ param, json: { to } } as never)))
+          }
+        />
       )}
       {crate.message && <span>{crate.message}</span>}
-      {crate.state === 'done' && (
-        <Box sx={{ display: 'flex', gap: 1 }}>
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        {crate.state === 'done' && (
+          <>
+            <Button
+              component="a"
+              href={`/api/crates/${id}/archive.zip`}
+              variant={openFirst ? 'contained' : 'outlined'}
+              sx={{ flex: 1 }}
+            >
+              Download zip
+            </Button>
+            <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+              {open ? 'Fold' : `${files.length} files`}
+            </Button>
+          </>
+        )}
+        {crate.state !== 'done' && !isGoing && (
+          <Button onClick={() => tried(() => answerOf(api.crates[':id'].retry.$post({ param })))}>
+            Run it again
+          </Button>
+        )}
+        {!isGoing && (
           <Button
-            component="a"
-            href={`/api/crates/${id}/archive.zip`}
-            variant={openFirst ? 'contained' : 'outlined'}
-            sx={{ flex: 1 }}
+            aria-haspopup="menu"
+            aria-label={`More for crate ${crate.number}`}
+            onClick={(event) => setMenu(event.currentTarget)}
           >
-            Download zip
+            More
           </Button>
-          <Button aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? 'Fold' : `${files.length} files`}
-          </Button>
-        </Box>
-      )}
-      {(crate.state === 'interrupted' || crate.state === 'failed' || crate.state === 'stopped') && (
-        <Button
-          onClick={() => tried(answerOf(api.tiles[':id'].crates.$post({ param: { id: tileId } })))}
-          sx={{ justifySelf: 'start' }}
+        )}
+      </Box>
+      <Menu open={menu !== null} anchorEl={menu} onClose={() => setMenu(null)}>
+        {crate.state === 'done' && [
+          <MenuItem
+            key="path"
+            onClick={() => tried(() => navigator.clipboard.writeText(folder), 'The path is copied.')}
+          >
+            Copy its path
+          </MenuItem>,
+          <MenuItem key="recipe" onClick={() => tried(() => openAgain(id, 'recipe', navigate))}>
+            Open its recipe
+          </MenuItem>,
+          <MenuItem key="set" onClick={() => tried(() => openAgain(id, 'set', navigate))}>
+            Open its maps as a tile
+          </MenuItem>,
+        ]}
+        <MenuItem
+          onClick={() => {
+            setMenu(null);
+            void remove(`/api/crates/${id}`, name);
+          }}
         >
-          Run it again
-        </Button>
-      )}
-      {open &&
-        crate.state === 'done' &&
-        files.map((file) => (
-          <Box key={file.name} sx={{ fontSize: 12 }}>
-            <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
-              <a
-                href={`/api/crates/${id}/files/${encodeURIComponent(file.name)}`}
-                style={{ color: GREY.ink, overflowWrap: 'anywhere' }}
-              >
-                {file.name}
-              </a>
-              <span style={{ font: `12px ${FIGURES}`, color: GREY.soft, whiteSpace: 'nowrap' }}>
-                {size(file.bytes)}
-              </span>
-            </Box>
-            <span style={{ color: GREY.soft }}>{channelsOfFile(file.name)}</span>
-          </Box>
-        ))}
+          Delete
+        </MenuItem>
+      </Menu>
+      {open && crate.state === 'done' && <CrateFiles id={id} files={files} contents={contents} />}
     </Box>
   );
 }

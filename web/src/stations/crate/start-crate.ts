@@ -1,11 +1,10 @@
-import { answerOf, api } from '../../api/client.ts';
+import { answerOf } from '../../api/client.ts';
 import { saveNow, useSave } from '../../bench/save.ts';
 
 /** Saves what is in hand, then has the server make a crate of it. @throws ApiError, or Error in words. */
-export async function startCrate(tileId: string) {
+export async function startCrate(tileId: string, refresh: boolean) {
   await saveNow();
   const { state } = useSave.getState();
   if (state.kind !== 'saved') throw new Error('The tile could not be saved yet, so nothing was crated.');
-  const { crate } = await answerOf(api.tiles[':id'].crates.$post({ param: { id: tileId } }));
-  return crate;
+  await answerOf(fetch(`/api/tiles/${tileId}/crates${refresh ? '?refresh=yes' : ''}`, { method: 'POST' }));
 }

@@ -4,6 +4,11 @@ import { answerOf, api } from '../../api/client.ts';
 
 export const ENDED = ['done', 'failed', 'stopped', 'interrupted'];
 
+/** A crate as the server tells of it. */
+export type FollowedCrate = Awaited<ReturnType<typeof crateOf>>['crate'];
+
+const crateOf = (id: string) => answerOf(api.crates[':id'].$get({ param: { id } }));
+
 /** The crates of a tile, newest first. */
 export const useCrates = (tileId: string) =>
   useQuery({
@@ -16,7 +21,7 @@ export function useCrate(id: string, tileId: string) {
   const queries = useQueryClient();
   const query = useQuery({
     queryKey: ['crate', id],
-    queryFn: () => answerOf(api.crates[':id'].$get({ param: { id } })),
+    queryFn: () => crateOf(id),
   });
   const state = query.data?.crate.state;
   const going = state !== undefined && !ENDED.includes(state);
