@@ -49,7 +49,7 @@ async function setSize(url: string, size: number) {
 }
 
 /** A server with demo tiles of its own, and pages to look at it. */
-export async function openStage(tiles: readonly DemoId[], size?: 512) {
+export async function openStage(tiles: readonly DemoId[], size?: 512, workers = 2) {
   const data = await mkdtemp(join(tmpdir(), 'zesty-e2e-'));
   await makeMissingPictures(tiles);
   if (tiles.length > 0) await seed(data, tiles);
@@ -59,6 +59,7 @@ export async function openStage(tiles: readonly DemoId[], size?: 512) {
     host: '127.0.0.1',
     port: 0,
     web: WEB,
+    workers,
     log: (error) => serverErrors.push(error),
   });
   if (size) await setSize(running.url, size);
