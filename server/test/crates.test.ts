@@ -220,8 +220,8 @@ describe('crates', () => {
     }
   });
 
-  it('is deleted so that it can be had back', async () => {
-    const tile = await smallTile('Gone');
+  it('of a tile named in any script, or with a slash, is deleted so that it can be had back', async () => {
+    const tile = await smallTile('石の壁/北');
     const { id } = (await server.ask('POST', `/api/tiles/${tile.id}/crates`)).body.crate;
     await follow(server, id);
     const count = async () => (await server.ask('GET', `/api/tiles/${tile.id}/crates`)).body.crates.length;
@@ -229,7 +229,13 @@ describe('crates', () => {
     expect(await count()).to.equal(0);
     await server.ask('POST', `/api/crates/${id}/restore`);
     expect(await count()).to.equal(1);
-    expect((await server.ask('GET', `/api/crates/${id}`)).body.files.length).to.be.above(3);
+    const { files } = (await server.ask('GET', `/api/crates/${id}`)).body;
+    const names = files.map(({ name }: { name: string }) => name);
+    expect(names).to.include.members(['石の壁-北_albedo.png', '石の壁-北.tile.json']);
+    const one = await fetch(
+      `${server.url}/api/crates/${id}/files/${encodeURIComponent('石の壁-北_normal.png')}`,
+    );
+    expect([one.status, one.headers.get('content-type')]).to.deep.equal([200, 'image/png']);
   });
 
   it('profiles are kept for a project, and a wrong one is refused in words', async () => {

@@ -16,6 +16,7 @@ import { SIGN, STATE_COLOUR } from '../../verdict.tsx';
 import { CrateFiles } from './crate-files.tsx';
 import { CrateProgress } from './crate-progress.tsx';
 import { CRATE_STATE_WORDS } from './crate-words.ts';
+import { downloadAll } from './download-all.ts';
 import { openAgain } from './open-again.ts';
 import { ENDED, type FollowedCrate, useCrate } from './use-crate.ts';
 
@@ -121,6 +122,18 @@ export function CrateCard({ id, tileId, tileName, open: openFirst }: CrateCardPr
       </Box>
       <Menu open={menu !== null} anchorEl={menu} onClose={() => setMenu(null)}>
         {crate.state === 'done' && [
+          <MenuItem
+            key="all"
+            onClick={() => {
+              setMenu(null);
+              downloadAll(
+                id,
+                files.map((file) => file.name),
+              );
+            }}
+          >
+            Download all files, one by one
+          </MenuItem>,
           <MenuItem
             key="path"
             onClick={() => tried(() => navigator.clipboard.writeText(folder), 'The path is copied.')}
