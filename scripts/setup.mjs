@@ -18,13 +18,15 @@ export function run(command, args, { mayFail = false, env = {} } = {}) {
   return code;
 }
 
-/** Installs the packages where they are missing or older than the lock file. */
+/** Installs the packages where they are missing or older than the lock file, and compiles the kernels where they changed. */
 export function ensureInstalled() {
   const mark = `${ROOT}/node_modules/.package-lock.json`;
   const lock = `${ROOT}/package-lock.json`;
-  if (existsSync(mark) && statSync(mark).mtimeMs >= statSync(lock).mtimeMs) return;
-  console.log('Installing packages …');
-  run('npm', ['ci', '--no-audit', '--no-fund']);
+  if (!existsSync(mark) || statSync(mark).mtimeMs < statSync(lock).mtimeMs) {
+    console.log('Installing packages …');
+    run('npm', ['ci', '--no-audit', '--no-fund']);
+  }
+  run('node', ['scripts/kernels.mjs']);
 }
 
 /** Installs one of Debian's packages where this user may. */

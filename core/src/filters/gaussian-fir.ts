@@ -1,5 +1,18 @@
 import { type Edges, edgeTable } from '../raster/edges.ts';
 
+/** Half of the kernel from its middle, cut at 4 σ and normalised. */
+export function firKernel(sigma: number): Float64Array {
+  const radius = Math.max(1, Math.ceil(4 * sigma));
+  const kernel = new Float64Array(radius + 1);
+  let sum = 0;
+  for (let k = 0; k <= radius; k++) {
+    kernel[k] = Math.exp(-(k * k) / (2 * sigma * sigma));
+    sum += k === 0 ? kernel[k] : 2 * kernel[k];
+  }
+  for (let k = 0; k <= radius; k++) kernel[k] /= sum;
+  return kernel;
+}
+
 /**
  * Gaussian by direct convolution, kernel cut at 4 σ and normalised. One plane, σ in pixels > 0.
  * Exact, and cheapest for small σ.
@@ -11,14 +24,8 @@ export function gaussianFir(
   sigma: number,
   edges: Edges,
 ): Float32Array {
-  const radius = Math.max(1, Math.ceil(4 * sigma));
-  const kernel = new Float64Array(radius + 1);
-  let sum = 0;
-  for (let k = 0; k <= radius; k++) {
-    kernel[k] = Math.exp(-(k * k) / (2 * sigma * sigma));
-    sum += k === 0 ? kernel[k] : 2 * kernel[k];
-  }
-  for (let k = 0; k <= radius; k++) kernel[k] /= sum;
+  const kernel = firKernel(sigma);
+  const radius = kernel.length - 1;
 
   const middle = new Float32Array(plane.length);
   const columns = edgeTable(width, radius, radius, edges.x);

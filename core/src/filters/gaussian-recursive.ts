@@ -28,7 +28,7 @@ function varianceOf(q: number): number {
 }
 
 /** Coefficients for σ pixels: the poles are raised to 1/q, with q found so that the variance is σ². */
-function recursionFor(sigma: number): Recursion {
+export function recursionFor(sigma: number): Recursion {
   let low = 0.1;
   let high = sigma + 1;
   for (let step = 0; step < 80; step++) {
@@ -55,6 +55,9 @@ function recursionFor(sigma: number): Recursion {
   return { gain, feedback: [-a1, -a2, -a3, -a4] };
 }
 
+/** Pixels beyond an edge on which the recursion is warmed up. */
+export const recursivePad = (sigma: number): number => Math.ceil(11 * sigma);
+
 const BLOCK = 32;
 
 /**
@@ -71,7 +74,7 @@ export function gaussianRecursive(
 ): Float32Array {
   const { gain, feedback } = recursionFor(sigma);
   const [b1, b2, b3, b4] = feedback;
-  const pad = Math.ceil(11 * sigma);
+  const pad = recursivePad(sigma);
   const out = new Float32Array(plane.length);
 
   const columns = edgeTable(width, pad, pad, edges.x);

@@ -1,6 +1,5 @@
+import { KERNELS } from '../kernels/kernels.ts';
 import type { Edges } from '../raster/edges.ts';
-import { gaussianFir } from './gaussian-fir.ts';
-import { gaussianRecursive } from './gaussian-recursive.ts';
 
 /** Above this σ (pixels) the recursive filter is both exact enough and faster. */
 export const FIR_UP_TO = 3;
@@ -14,6 +13,6 @@ export function gaussian(
   edges: Edges,
 ): Float32Array {
   if (sigma <= 0.05) return plane.slice();
-  const filter = sigma <= FIR_UP_TO ? gaussianFir : gaussianRecursive;
+  const filter = sigma <= FIR_UP_TO ? KERNELS.gaussianFir : KERNELS.gaussianRecursive;
   return filter(plane, width, height, sigma, edges);
 }

@@ -1,11 +1,7 @@
+import { KERNELS } from '../kernels/kernels.ts';
 import { type Edge, type Edges, edgeIndex } from './edges.ts';
 import { Raster } from './raster.ts';
-
-interface Taps {
-  first: Int32Array;
-  count: number;
-  weights: Float32Array;
-}
+import type { Taps } from './weigh.ts';
 
 const lanczos3 = (x: number): number => {
   const a = Math.abs(x);
@@ -63,65 +59,13 @@ function indexed(taps: Taps, n: number, edge: Edge): Int32Array {
   return table;
 }
 
-/** Weighs the columns of a plane; a function of its own, so that its loops touch nothing but its arguments. */
-function weighColumns(
-  plane: Float32Array,
-  width: number,
-  height: number,
-  { first, count, weights }: Taps,
-  columns: Int32Array,
-): Float32Array {
-  const toWidth = first.length;
-  const out = new Float32Array(toWidth * height);
-  for (let y = 0; y < height; y++) {
-    const from = y * width;
-    const to = y * toWidth;
-    for (let x = 0; x < toWidth; x++) {
-      const at = x * count;
-      const start = first[x];
-      let sum = 0;
-      if (start >= 0 && start + count <= width) {
-        const base = from + start;
-        for (let k = 0; k < count; k++) sum += plane[base + k] * weights[at + k];
-      } else {
-        for (let k = 0; k < count; k++) sum += plane[from + columns[at + k]] * weights[at + k];
-      }
-      out[to + x] = sum;
-    }
-  }
-  return out;
-}
-
-/** Weighs the rows of a plane. */
-function weighRows(
-  plane: Float32Array,
-  width: number,
-  { first, count, weights }: Taps,
-  rows: Int32Array,
-): Float32Array {
-  const toHeight = first.length;
-  const out = new Float32Array(width * toHeight);
-  const line = new Float64Array(width);
-  for (let y = 0; y < toHeight; y++) {
-    line.fill(0);
-    for (let k = 0; k < count; k++) {
-      const w = weights[y * count + k];
-      if (w === 0) continue;
-      const from = rows[y * count + k] * width;
-      for (let x = 0; x < width; x++) line[x] += w * plane[from + x];
-    }
-    out.set(line, y * width);
-  }
-  return out;
-}
-
 function separable(raster: Raster, across: Taps, down: Taps, edges: Edges): Raster {
   const { width, height } = raster;
   const toWidth = across.first.length;
   const columns = indexed(across, width, edges.x);
   const rows = indexed(down, height, edges.y);
   const planes = raster.planes.map((plane) =>
-    weighRows(weighColumns(plane, width, height, across, columns), toWidth, down, rows),
+    KERNELS.weighRows(KERNELS.weighColumns(plane, width, height, across, columns), toWidth, down, rows),
   );
   return new Raster(toWidth, down.first.length, planes);
 }

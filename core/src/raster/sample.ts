@@ -1,4 +1,6 @@
+import { KERNELS } from '../kernels/kernels.ts';
 import { type Edges, edgeIndex } from './edges.ts';
+import { type PhaseTable, phaseTable } from './phases.ts';
 import { Raster } from './raster.ts';
 import { resampleUpright } from './resize.ts';
 
@@ -24,38 +26,6 @@ export function sampleBilinear(
   return top * (1 - fy) + bottom * fy;
 }
 
-const LOBES = 3;
-/** Sub-pixel places for which weights are made once: the rounding errs by less than 3e-4. */
-const PHASES = 4096;
-
-const lanczos3 = (x: number): number => {
-  const p = Math.PI * Math.abs(x);
-  if (p < 1e-8) return 1;
-  return p >= Math.PI * LOBES ? 0 : (LOBES * Math.sin(p) * Math.sin(p / LOBES)) / (p * p);
-};
-
-interface PhaseTable {
-  taps: number;
-  /** Taps before the pixel in which the centre lies. */
-  before: number;
-  /** `taps` weights for each phase, their sum 1. */
-  weights: Float64Array;
-}
-
-function phaseTable(stretch: number): PhaseTable {
-  const reach = LOBES * stretch;
-  const before = Math.ceil(reach) - 1;
-  const taps = before + 1 + Math.ceil(reach);
-  const weights = new Float64Array(PHASES * taps);
-  for (let phase = 0; phase < PHASES; phase++) {
-    const at = phase * taps;
-    let sum = 0;
-    for (let k = 0; k < taps; k++) sum += weights[at + k] = lanczos3((k - before - phase / PHASES) / stretch);
-    for (let k = 0; k < taps; k++) weights[at + k] /= sum;
-  }
-  return { taps, before, weights };
-}
-
 /** Where output pixel (0, 0) lies in the input, and the step for one pixel right and one down. */
 export interface Affine {
   originX: number;
@@ -64,63 +34,6 @@ export interface Affine {
   rightY: number;
   downX: number;
   downY: number;
-}
-
-/** Sum of the `taps` × `taps` samples of a plane whose first lies at `from`, weighed by `wx` and `wy`. */
-function gather(
-  plane: Float32Array,
-  from: number,
-  stride: number,
-  taps: number,
-  weights: Float64Array,
-  wx: number,
-  wy: number,
-): number {
-  let sum = 0;
-  for (let j = 0; j < taps; j++) {
-    let line = 0;
-    for (let i = 0; i < taps; i++) line += plane[from + i] * weights[wx + i];
-    sum += line * weights[wy + j];
-    from += stride;
-  }
-  return sum;
-}
-
-/** One row of `out`, whose pixels lie at (`xs`, `ys`). Apart from the loop that awaits, so that the compiler can make the most of it. */
-function resampleRow(
-  raster: Raster,
-  out: Raster,
-  y: number,
-  xs: Float64Array,
-  ys: Float64Array,
-  { taps, before, weights }: PhaseTable,
-  edges: Edges,
-): void {
-  const { width, height, planes } = raster;
-  const patch = new Float32Array(taps * taps);
-  for (let x = 0; x < out.width; x++) {
-    const left = Math.floor(xs[x]);
-    const top = Math.floor(ys[x]);
-    const wx = Math.floor((xs[x] - left) * PHASES) * taps;
-    const wy = Math.floor((ys[x] - top) * PHASES) * taps;
-    const x0 = left - before;
-    const y0 = top - before;
-    const inside = x0 >= 0 && y0 >= 0 && x0 + taps <= width && y0 + taps <= height;
-    for (let c = 0; c < planes.length; c++) {
-      const plane = planes[c];
-      let value: number;
-      if (inside) {
-        value = gather(plane, y0 * width + x0, width, taps, weights, wx, wy);
-      } else {
-        for (let j = 0; j < taps; j++) {
-          const row = edgeIndex(y0 + j, height, edges.y) * width;
-          for (let i = 0; i < taps; i++) patch[j * taps + i] = plane[row + edgeIndex(x0 + i, width, edges.x)];
-        }
-        value = gather(patch, 0, taps, taps, weights, wx, wy);
-      }
-      out.planes[c][y * out.width + x] = value;
-    }
-  }
 }
 
 /** Says where the pixels of output row `y` lie in the input, whole numbers at pixel centres. */
@@ -147,6 +60,7 @@ export async function resampleField(
 ): Promise<Raster> {
   const out = Raster.filled(width, height, raster.channels);
   const tables = new Map<number, PhaseTable>();
+  const resample = KERNELS.rowResampler(raster, edges);
   let [xs, ys, nextXs, nextYs] = Array.from({ length: 4 }, () => new Float64Array(width));
   place(0, xs, ys);
   for (let y = 0; y < height; y++) {
@@ -165,7 +79,7 @@ export async function resampleField(
       table = phaseTable(2 ** (step / STRETCH_STEPS));
       tables.set(step, table);
     }
-    resampleRow(raster, out, y, xs, ys, table, edges);
+    resample(out, y, xs, ys, table);
     if (y + 1 < height) [xs, ys, nextXs, nextYs] = [nextXs, nextYs, xs, ys];
   }
   return out;
@@ -197,6 +111,7 @@ export async function resampleAffine(
   }
   const out = Raster.filled(width, height, raster.channels);
   const table = phaseTable(Math.max(1, stretch));
+  const resample = KERNELS.rowResampler(raster, edges);
   const xs = new Float64Array(width);
   const ys = new Float64Array(width);
   for (let y = 0; y < height; y++) {
@@ -205,7 +120,7 @@ export async function resampleAffine(
       xs[x] = originX + x * rightX + y * downX;
       ys[x] = originY + x * rightY + y * downY;
     }
-    resampleRow(raster, out, y, xs, ys, table, edges);
+    resample(out, y, xs, ys, table);
   }
   return out;
 }

@@ -19,6 +19,7 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { atrousSmooth } from '../../src/filters/atrous-smooth.ts';
 import { gaussianFir } from '../../src/filters/gaussian-fir.ts';
 import { gaussianRecursive } from '../../src/filters/gaussian-recursive.ts';
 import { detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
@@ -42,6 +43,7 @@ const OPERATIONS: Record<string, Operation> = {
   'filters/gaussian-recursive.ts': (p, e) => [gaussianRecursive(p, SIZE, SIZE, 5.3, e)],
   'filters/gaussian.ts': (p, e) => [gaussian(p, SIZE, SIZE, 2.4, e), gaussian(p, SIZE, SIZE, 9, e)],
   'filters/atrous.ts': (p, e) => atrousBands(p, SIZE, SIZE, 4, e),
+  'filters/atrous-smooth.ts': (p, e) => [atrousSmooth(p, SIZE, SIZE, 1, e)],
   'filters/gradient.ts': (p, e) =>
     GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
   'stations/relief/bands.ts': async (p, e) => [

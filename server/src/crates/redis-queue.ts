@@ -23,7 +23,12 @@ const TELL_MS = 200;
 const MOST_PLACE = 2 ** 21;
 const priorityOf = (place: number) => Math.min(MOST_PLACE, Math.max(1, place));
 
-const connect = (url: string) => new Redis(url, { maxRetriesPerRequest: null });
+/** A connection that goes on trying where the Redis is away for a while, and says so. */
+function connect(url: string, log: (error: unknown) => void): Redis {
+  const connection = new Redis(url, { maxRetriesPerRequest: null });
+  connection.on('error', log);
+  return connection;
+}
 
 /**
  * Makes the crates of a queue in Redis, with others that do the same, on this or other machines. A crate whose worker dies
@@ -35,8 +40,8 @@ export async function workOnRedis(
   workers: number,
   log: (error: unknown) => void,
 ): Promise<() => Promise<void>> {
-  const connection = connect(url);
-  const ear = connect(url);
+  const connection = connect(url, log);
+  const ear = connect(url, log);
   const running = new Map<string, AbortController>();
   const leaving = new AbortController();
   await ear.subscribe(STOPPING);
@@ -91,6 +96,7 @@ export async function workOnRedis(
 export class RedisQueue implements CrateQueue {
   #url: string;
   #connection: Redis;
+  #hearing: Redis;
   #queue: Queue<CrateOrder, CrateEnd>;
   #events: QueueEvents;
   #maker: CrateMaker;
@@ -101,9 +107,10 @@ export class RedisQueue implements CrateQueue {
 
   constructor(url: string, maker: CrateMaker, workers: number, log: (error: unknown) => void) {
     this.#url = url;
-    this.#connection = connect(url);
+    this.#connection = connect(url, log);
+    this.#hearing = connect(url, log);
     this.#queue = new Queue(NAME, { connection: this.#connection });
-    this.#events = new QueueEvents(NAME, { connection: connect(url) });
+    this.#events = new QueueEvents(NAME, { connection: this.#hearing });
     this.#queue.on('error', log);
     this.#events.on('error', log);
     this.#maker = maker;
@@ -175,6 +182,7 @@ export class RedisQueue implements CrateQueue {
     await this.#leave();
     await this.#events.close();
     await this.#queue.close();
+    this.#hearing.disconnect();
     this.#connection.disconnect();
   }
 }

@@ -1,4 +1,4 @@
-import { atrousSmooth } from '../../filters/atrous.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { KEEP_OUT } from './cut.ts';
 import type { Strip } from './strip.ts';
@@ -47,7 +47,6 @@ export async function blendBands(
     // +1 forces a, −1 forces b, 0 leaves the mask alone.
     gate[x] = 1 - smoothstep((x + 0.5) / reach) - (1 - smoothstep((width - x - 0.5) / reach));
   }
-  const room = new Float32Array(mask.length);
   const masks: Float32Array[] = [];
   let smooth = mask;
   for (let level = 0; level <= levels; level++) {
@@ -60,7 +59,7 @@ export async function blendBands(
       }
     }
     masks.push(forced);
-    if (level < levels) smooth = atrousSmooth(smooth, width, length, 2 ** level, edges, room);
+    if (level < levels) smooth = KERNELS.atrousSmooth(smooth, width, length, 2 ** level, edges);
     await breathe((0.3 * level) / levels);
   }
   const out: Float32Array[] = [];
@@ -69,7 +68,8 @@ export async function blendBands(
     // Bands of the difference: mixing a and b band by band is b with so much of them added.
     let apart = minus(strip.a[c], strip.b[c]);
     for (let level = 0; level <= levels; level++) {
-      const smoother = level === levels ? null : atrousSmooth(apart, width, length, 2 ** level, edges, room);
+      const smoother =
+        level === levels ? null : KERNELS.atrousSmooth(apart, width, length, 2 ** level, edges);
       addBand(blended, apart, smoother, masks[level]);
       if (smoother) apart = smoother;
       await breathe(0.3 + (0.7 * (c + level / levels)) / strip.a.length);

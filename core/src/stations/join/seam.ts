@@ -11,6 +11,21 @@ export interface SeamFigures {
   blotchY: number;
 }
 
+/** The step from one row to another, summed over its columns. */
+function between(from: Float32Array, to: Float32Array): number {
+  let sum = 0;
+  for (let x = 0; x < from.length; x++) sum += Math.abs(to[x] - from[x]);
+  return sum;
+}
+
+/** Adds the steps from each column of a plane to the next, the last one across the edge. */
+function addColumns(plane: Float32Array, width: number, columns: Float64Array): void {
+  for (let row = 0; row < plane.length; row += width) {
+    for (let x = 0; x < width - 1; x++) columns[x] += Math.abs(plane[row + x + 1] - plane[row + x]);
+    columns[width - 1] += Math.abs(plane[row] - plane[row + width - 1]);
+  }
+}
+
 /**
  * Mean absolute steps from column to column and from row to row of a picture that is told band by band from its top; the last
  * one of each goes across the edge.
@@ -30,26 +45,20 @@ export class StepTally {
     this.#rows = new Float64Array(height);
   }
 
-  /** The step from one row to another, summed over its columns. */
-  #between(from: Float32Array, to: Float32Array): number {
-    let sum = 0;
-    for (let x = 0; x < this.#width; x++) sum += Math.abs(to[x] - from[x]);
-    return sum;
-  }
-
   /** The next rows, whole, one plane a channel. */
   add(planes: readonly Float32Array[]): void {
     const width = this.#width;
+    const columns = this.#columns;
+    const rows = this.#rows;
     const count = planes[0].length / width;
     this.#channels = planes.length;
     for (const [c, plane] of planes.entries()) {
+      addColumns(plane, width, columns);
+      let before = this.#last[c];
       for (let y = 0; y < count; y++) {
-        const row = y * width;
-        for (let x = 0; x < width - 1; x++) this.#columns[x] += Math.abs(plane[row + x + 1] - plane[row + x]);
-        this.#columns[width - 1] += Math.abs(plane[row] - plane[row + width - 1]);
-        const here = plane.subarray(row, row + width);
-        const before = y === 0 ? this.#last[c] : plane.subarray(row - width, row);
-        if (before) this.#rows[this.#told + y - 1] += this.#between(before, here);
+        const here = plane.subarray(y * width, (y + 1) * width);
+        if (before) rows[this.#told + y - 1] += between(before, here);
+        before = here;
       }
     }
     const rowOf = (y: number) => planes.map((plane) => plane.slice(y * width, (y + 1) * width));
@@ -61,7 +70,7 @@ export class StepTally {
   #steps(): { columns: Float64Array; rows: Float64Array } {
     const { length } = this.#rows;
     this.#rows[length - 1] = (this.#first ?? []).reduce(
-      (sum, first, c) => sum + this.#between(this.#last[c], first),
+      (sum, first, c) => sum + between(this.#last[c], first),
       0,
     );
     return {

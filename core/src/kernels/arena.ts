@@ -1,0 +1,78 @@
+/** Where the compiled module keeps nothing of its own. */
+const START = 65536;
+const PAGE = 65536;
+/** A memory larger than this is not kept for the next call. */
+const KEPT_BYTES = 160 * 2 ** 20;
+
+/** Memory of a WASM instance, handed out from its start for one call of a kernel. */
+export class Arena {
+  readonly #memory: WebAssembly.Memory;
+  #at = START;
+
+  constructor(memory: WebAssembly.Memory) {
+    this.#memory = memory;
+  }
+
+  /** Begins a call that takes so many bytes in all. */
+  begin(bytes: number): void {
+    this.#at = START;
+    const missing = START + bytes + 64 - this.#memory.buffer.byteLength;
+    if (missing > 0) this.#memory.grow(Math.ceil(missing / PAGE));
+  }
+
+  #take(bytes: number): number {
+    const at = this.#at;
+    // SIMD likes whole vectors.
+    this.#at = at + ((bytes + 15) & ~15);
+    return at;
+  }
+
+  /** Room for so many bytes. */
+  room(bytes: number): number {
+    return this.#take(bytes);
+  }
+
+  floats(values: Float32Array): number {
+    const at = this.#take(values.byteLength);
+    new Float32Array(this.#memory.buffer, at, values.length).set(values);
+    return at;
+  }
+
+  integers(values: Int32Array): number {
+    const at = this.#take(values.byteLength);
+    new Int32Array(this.#memory.buffer, at, values.length).set(values);
+    return at;
+  }
+
+  /** A place to come back to: what was taken before it stays. */
+  mark(): number {
+    return this.#at;
+  }
+
+  /** Takes again from a mark on, so many bytes at most. */
+  resume(mark: number, bytes: number): void {
+    this.#at = mark;
+    const missing = mark + bytes - this.#memory.buffer.byteLength;
+    if (missing > 0) this.#memory.grow(Math.ceil(missing / PAGE));
+  }
+
+  /** Writes 64-bit floats at a place. */
+  doubles(at: number, values: Float64Array): void {
+    new Float64Array(this.#memory.buffer, at, values.length).set(values);
+  }
+
+  /** Floats where they lie, until the memory grows. */
+  view(at: number, length: number): Float32Array {
+    return new Float32Array(this.#memory.buffer, at, length);
+  }
+
+  /** A copy of floats that a kernel wrote. */
+  read(at: number, length: number): Float32Array {
+    return this.view(at, length).slice();
+  }
+
+  /** Whether it has grown so large that it should be let go. */
+  get isLarge(): boolean {
+    return this.#memory.buffer.byteLength > KEPT_BYTES;
+  }
+}

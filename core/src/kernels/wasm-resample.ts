@@ -1,0 +1,68 @@
+import type { PhaseTable } from '../raster/phases.ts';
+import { resampleRow } from '../raster/resample-row.ts';
+import type { Arena } from './arena.ts';
+import type { Kernels } from './kernels.ts';
+import type { Exports } from './wasm.ts';
+
+const FOUR = 4;
+
+/** Weights with nothing added until the taps of a phase are a whole number of vectors. */
+function inFours({ taps, weights }: PhaseTable): { taps: number; weights: Float32Array } {
+  const more = Math.ceil(taps / FOUR) * FOUR;
+  const phases = weights.length / taps;
+  const out = new Float32Array(phases * more);
+  for (let phase = 0; phase < phases; phase++)
+    for (let k = 0; k < taps; k++) out[phase * more + k] = weights[phase * taps + k];
+  return { taps: more, weights: out };
+}
+
+/** The picture lies in the memory of an instance of its own while rows are asked for. */
+export const wasmRowResampler =
+  (instance: () => { exports: Exports; arena: Arena }): Kernels['rowResampler'] =>
+  (raster, edges) => {
+    const { width, height, planes } = raster;
+    const planeBytes = planes[0].byteLength;
+    const { exports, arena } = instance();
+    // Beyond the last row a vector may still look at what is weighed by nothing.
+    arena.begin(planes.length * (planeBytes + 16) + 1024);
+    const source = planes.map((plane) => arena.floats(plane));
+    const apart = source.length > 1 ? source[1] - source[0] : 0;
+    const begin = arena.mark();
+    let known: { table: PhaseTable; at: number; taps: number } | null = null;
+    let row: { width: number; out: number; xs: number; ys: number } | null = null;
+    return (out, y, xs, ys, table) => {
+      if (known?.table !== table || row?.width !== out.width) {
+        const fours = inFours(table);
+        const outBytes = 4 * out.width * planes.length;
+        arena.resume(begin, fours.weights.byteLength + outBytes + 16 * out.width + 1024);
+        known = { table, taps: fours.taps, at: arena.floats(fours.weights) };
+        row = {
+          width: out.width,
+          out: arena.room(outBytes),
+          xs: arena.room(8 * out.width),
+          ys: arena.room(8 * out.width),
+        };
+      }
+      arena.doubles(row.xs, xs);
+      arena.doubles(row.ys, ys);
+      const beyond = exports.resampleRow(
+        source[0],
+        apart,
+        planes.length,
+        width,
+        height,
+        row.out,
+        4 * out.width,
+        out.width,
+        row.xs,
+        row.ys,
+        known.at,
+        known.taps,
+        table.taps,
+        table.before,
+      );
+      for (let c = 0; c < planes.length; c++)
+        out.planes[c].set(arena.view(row.out + 4 * out.width * c, out.width), y * out.width);
+      if (beyond > 0) resampleRow(raster, edges, out, y, xs, ys, table, true);
+    };
+  };

@@ -1,0 +1,58 @@
+import { Arena } from './arena.ts';
+import { COMPILED } from './compiled.ts';
+import type { Kernels } from './kernels.ts';
+import { wasmAtrousSmooth } from './wasm-atrous.ts';
+import { wasmGaussianFir, wasmGaussianRecursive } from './wasm-gaussian.ts';
+import { wasmRowResampler } from './wasm-resample.ts';
+import { wasmWeighColumns, wasmWeighRows } from './wasm-weigh.ts';
+
+/** What the compiled module offers. */
+export interface Exports {
+  memory: WebAssembly.Memory;
+  atrousSmooth(...values: number[]): void;
+  gaussianFir(...values: number[]): void;
+  gaussianRecursive(...values: number[]): void;
+  resampleRow(...values: number[]): number;
+  weighColumns(...values: number[]): void;
+  weighRows(...values: number[]): void;
+}
+
+/** Does one call of a kernel with an instance and its memory. */
+export type Call = <T>(work: (exports: Exports, arena: Arena) => T) => T;
+
+/**
+ * The kernels in WASM with SIMD; `reference` does what they are too small for. Null where WASM or its SIMD is not to be had,
+ * or a page refuses to compile at once.
+ */
+export function wasmKernels(reference: Kernels): Kernels | null {
+  let module: WebAssembly.Module;
+  try {
+    module = new WebAssembly.Module(Uint8Array.from(atob(COMPILED), (letter) => letter.charCodeAt(0)));
+  } catch {
+    return null;
+  }
+  // The one thing it may want of its host tells of an error, which it has none of.
+  const instance = () => {
+    const exports = new WebAssembly.Instance(module, { env: { abort() {} } }).exports as unknown as Exports;
+    return { exports, arena: new Arena(exports.memory) };
+  };
+  let held: ReturnType<typeof instance> | null = null;
+  const call: Call = (work) => {
+    held ??= instance();
+    const { exports, arena } = held;
+    try {
+      return work(exports, arena);
+    } finally {
+      // Memory of WASM never shrinks: what a large plane took goes with its instance.
+      if (arena.isLarge) held = null;
+    }
+  };
+  return {
+    atrousSmooth: wasmAtrousSmooth(call),
+    gaussianFir: wasmGaussianFir(call),
+    gaussianRecursive: wasmGaussianRecursive(call, reference),
+    rowResampler: wasmRowResampler(instance),
+    weighColumns: wasmWeighColumns(call),
+    weighRows: wasmWeighRows(call),
+  };
+}

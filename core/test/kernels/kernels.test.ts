@@ -1,0 +1,155 @@
+import { type Edges, Raster, resizeArea, resizeLanczos } from '@zesty-tile/core';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { KERNELS, type Kernels, REFERENCE } from '../../src/kernels/kernels.ts';
+import { edgeIndex } from '../../src/raster/edges.ts';
+import { phaseTable } from '../../src/raster/phases.ts';
+import type { Taps } from '../../src/raster/weigh.ts';
+import { noisePlane } from '../fields.ts';
+
+/** How far a twin may be off, of values about 1: the last place or two of a 32-bit float, and what sums leave. */
+const TOLERANCE = 3e-6;
+
+const edge = fc.constantFrom('wrap', 'mirror') as fc.Arbitrary<Edges['x']>;
+const side = fc.integer({ min: 4, max: 70 });
+const field = fc.record({
+  width: side,
+  height: side,
+  seed: fc.integer({ min: 1, max: 1e6 }),
+  edges: fc.record({ x: edge, y: edge }),
+});
+
+function farthest(a: Float32Array, b: Float32Array): number {
+  expect(a.length).to.equal(b.length);
+  return a.reduce((most, value, i) => Math.max(most, Math.abs(value - b[i])), 0);
+}
+
+const plane = ({ width, height, seed }: { width: number; height: number; seed: number }) =>
+  noisePlane(width * height, seed).map((value) => 0.5 + 0.2 * value);
+
+describe('kernels', () => {
+  it('have their twins in WASM here', () => {
+    expect(KERNELS).not.to.equal(REFERENCE);
+    expect(Object.keys(KERNELS).sort()).to.deep.equal(Object.keys(REFERENCE).sort());
+  });
+
+  it('a twin blurs as its reference does, at any size, σ and edges', () => {
+    fc.assert(
+      fc.property(field, fc.double({ min: 0.1, max: 3, noNaN: true }), (of, sigma) => {
+        const p = plane(of);
+        const by = (k: Kernels) => k.gaussianFir(p, of.width, of.height, sigma, of.edges);
+        expect(farthest(by(KERNELS), by(REFERENCE))).to.be.below(TOLERANCE);
+      }),
+      { numRuns: 60 },
+    );
+    fc.assert(
+      fc.property(field, fc.double({ min: 3, max: 60, noNaN: true }), (of, sigma) => {
+        const p = plane(of);
+        const by = (k: Kernels) => k.gaussianRecursive(p, of.width, of.height, sigma, of.edges);
+        expect(farthest(by(KERNELS), by(REFERENCE))).to.be.below(TOLERANCE);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('a plane too small for vectors is blurred too', () => {
+    for (const [width, height] of [
+      [1, 9],
+      [3, 3],
+      [9, 1],
+    ]) {
+      const p = plane({ width, height, seed: 5 });
+      const edges: Edges = { x: 'wrap', y: 'mirror' };
+      for (const name of ['gaussianFir', 'gaussianRecursive'] as const) {
+        const by = (k: Kernels) => k[name](p, width, height, name === 'gaussianFir' ? 1.2 : 4, edges);
+        expect(farthest(by(KERNELS), by(REFERENCE)), `${name} ${width} × ${height}`).to.be.below(TOLERANCE);
+      }
+    }
+  });
+
+  it('a twin smooths with holes as its reference does, also where they are wider than the plane', () => {
+    fc.assert(
+      fc.property(field, fc.constantFrom(1, 2, 4, 8, 16), (of, hole) => {
+        const p = plane(of);
+        const by = (k: Kernels) => k.atrousSmooth(p, of.width, of.height, hole, of.edges);
+        expect(farthest(by(KERNELS), by(REFERENCE))).to.be.below(TOLERANCE);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('a twin weighs columns and rows as its reference does, with taps beyond either edge', () => {
+    fc.assert(
+      fc.property(
+        field,
+        fc.integer({ min: 1, max: 40 }),
+        fc.integer({ min: 1, max: 9 }),
+        fc.integer({ min: -6, max: 6 }),
+        (of, to, count, start) => {
+          const p = plane(of);
+          const tapsOf = (n: number): Taps => ({
+            count,
+            first: Int32Array.from({ length: to }, (_, i) => start + Math.floor((i * (n - 1)) / to)),
+            weights: noisePlane(to * count, of.seed + 1).map((value) => value / count),
+          });
+          const indexed = ({ first }: Taps, n: number, at: Edges['x']) =>
+            Int32Array.from({ length: to * count }, (_, i) =>
+              edgeIndex(first[Math.floor(i / count)] + (i % count), n, at),
+            );
+          const across = tapsOf(of.width);
+          const down = tapsOf(of.height);
+          const columns = indexed(across, of.width, of.edges.x);
+          const rows = indexed(down, of.height, of.edges.y);
+          const wide = (k: Kernels) => k.weighColumns(p, of.width, of.height, across, columns);
+          const high = (k: Kernels) => k.weighRows(p, of.width, down, rows);
+          expect(farthest(wide(KERNELS), wide(REFERENCE))).to.be.below(TOLERANCE);
+          expect(farthest(high(KERNELS), high(REFERENCE))).to.be.below(TOLERANCE);
+        },
+      ),
+      { numRuns: 80 },
+    );
+  });
+
+  it('a twin resamples as its reference does, at places inside, beyond and far beyond, for any stretch', () => {
+    fc.assert(
+      fc.property(
+        field,
+        fc.integer({ min: 1, max: 3 }),
+        fc.integer({ min: 1, max: 30 }),
+        fc.double({ min: 1, max: 2.5, noNaN: true }),
+        fc.double({ min: -1, max: 2, noNaN: true }),
+        (of, channels, count, stretch, far) => {
+          const planes = Array.from({ length: channels }, (_, c) => plane({ ...of, seed: of.seed + c }));
+          const raster = new Raster(of.width, of.height, planes);
+          const places = noisePlane(4 * count, of.seed + 9);
+          const table = phaseTable(stretch);
+          const by = (k: Kernels) => {
+            const out = Raster.filled(count, 2, channels);
+            const resample = k.rowResampler(raster, of.edges);
+            for (let y = 0; y < 2; y++) {
+              const at = (size: number, from: number) =>
+                Float64Array.from({ length: count }, (_, i) => size * (0.5 + far * places[from + i]));
+              // Another table between two rows, as a bent grid has it.
+              const used = y === 0 ? table : phaseTable(1);
+              resample(out, y, at(of.width, 2 * y * count), at(of.height, (2 * y + 1) * count), used);
+            }
+            return out;
+          };
+          const [a, b] = [by(KERNELS), by(REFERENCE)];
+          for (let c = 0; c < channels; c++)
+            expect(farthest(a.planes[c], b.planes[c])).to.be.below(TOLERANCE);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('resizing keeps a constant and the mean, whatever computes it', () => {
+    const flat = new Raster(48, 30, [new Float32Array(48 * 30).fill(0.4)]);
+    const small = resizeLanczos(flat, 20, 17, { x: 'wrap', y: 'mirror' });
+    for (const value of small.planes[0]) expect(value).to.be.closeTo(0.4, 1e-6);
+    const noise = new Raster(64, 64, [plane({ width: 64, height: 64, seed: 3 })]);
+    const mean = (values: Float32Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
+    expect(mean(resizeArea(noise, 16, 16).planes[0])).to.be.closeTo(mean(noise.planes[0]), 1e-6);
+  });
+});
