@@ -108,6 +108,13 @@ try {
   await page.getByRole('button', { name: 'Crate it' }).click();
   await page.getByRole('link', { name: 'Download zip' }).waitFor();
   await shot('bench-crate');
+  await page.getByRole('button', { name: 'Copy, change …' }).click();
+  const profile = page.getByRole('dialog', { name: 'Profile of the crate' });
+  await profile.getByRole('button', { name: 'normal', exact: true }).click();
+  await profile.getByRole('img', { name: 'Red as a picture' }).waitFor();
+  await shot('crate-profile');
+  await profile.getByRole('button', { name: 'Leave' }).click();
+  await profile.waitFor({ state: 'detached' });
   await page.locator('[data-station="even"]').click();
   const amount = page.getByRole('textbox', { name: 'Amount, figure' });
   await amount.fill('0.6');
@@ -218,7 +225,6 @@ try {
   await shot('charts');
   await page.goto(`${server.url}/settings`);
   await page.getByRole('button', { name: 'Dim' }).click();
-  await shot('settings-dim');
   await page.goto(server.url);
   await page.locator('[data-tile="Split-cane matting"]').click();
   await page.getByRole('button', { name: 'Open', exact: true }).click();

@@ -16,6 +16,9 @@ import {
 } from '@zesty-tile/core';
 import { demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
 import sharp from 'sharp';
+import { KERNELS, type Kernels, REFERENCE } from '../core/src/kernels/kernels.ts';
+import { edgeIndex } from '../core/src/raster/edges.ts';
+import { phaseTable } from '../core/src/raster/phases.ts';
 import { blendBands } from '../core/src/stations/join/blend.ts';
 import { cutMask, minimumCut } from '../core/src/stations/join/cut.ts';
 import type { Strip } from '../core/src/stations/join/strip.ts';
@@ -74,6 +77,8 @@ const u1 = await best(() => blurred(p1, 1024, 16));
 const u2 = await best(() => blurred(p2, 2048, 16));
 await row('Gaussian σ 16, 2048²', () => gaussian(p2, 2048, 2048, 16, TORUS), 'its blur σ 16', u2);
 const s4 = await best(() => blurred(p2, 2048, 4));
+const s2 = await best(() => blurred(p2, 2048, 2));
+await row('Gaussian σ 2, 2048²', () => gaussian(p2, 2048, 2048, 2, TORUS), 'its blur σ 2', s2);
 await row('Gaussian σ 4, 2048²', () => gaussian(p2, 2048, 2048, 4, TORUS), 'its blur σ 4', s4);
 const r2 = await best(() =>
   withSharp(p2, 2048)
@@ -165,6 +170,45 @@ const dial = () => {
   return run(warm, 512, { ...decided, stations });
 };
 await row('Exposure dial to all maps, 512²', dial, 'blur σ 16, 1024²', u1);
+/** Each kernel beside its plain reference, on a plane of 2048². */
+const halved = {
+  count: 13,
+  first: Int32Array.from({ length: 1024 }, (_, i) => 2 * i - 6),
+  weights: new Float32Array(1024 * 13).fill(1 / 13),
+};
+const at13 = Int32Array.from({ length: 1024 * 13 }, (_, i) =>
+  edgeIndex(halved.first[Math.floor(i / 13)] + (i % 13), 2048, 'wrap'),
+);
+const turned = (k: Kernels) => {
+  const out = Raster.filled(2048, 256, 1);
+  const resample = k.rowResampler(new Raster(2048, 2048, [p2]), TORUS);
+  const table = phaseTable(1);
+  const [xs, ys] = [new Float64Array(2048), new Float64Array(2048)];
+  for (let y = 0; y < 256; y++) {
+    for (let x = 0; x < 2048; x++) {
+      xs[x] = 30 + 0.97 * x - 0.05 * y;
+      ys[x] = 30 + 0.05 * x + 0.97 * y;
+    }
+    resample(out, y, xs, ys, table);
+  }
+};
+const kernels: [name: string, work: (k: Kernels) => unknown][] = [
+  ['Gaussian σ 2, direct', (k) => k.gaussianFir(p2, 2048, 2048, 2, TORUS)],
+  ['Gaussian σ 16, recursive', (k) => k.gaussianRecursive(p2, 2048, 2048, 16, TORUS)],
+  ['À trous, four apart', (k) => k.atrousSmooth(p2, 2048, 2048, 4, TORUS)],
+  ['Columns to half, 13 taps', (k) => k.weighColumns(p2, 2048, 2048, halved, at13)],
+  ['Rows to half, 13 taps', (k) => k.weighRows(p2, 2048, halved, at13)],
+  ['Resampling on the slant, 2048 × 256', turned],
+];
+console.log(`\n${'kernel'.padEnd(42)}  plain ms   twin ms   quicker`);
+for (const [name, work] of kernels) {
+  const plain = await best(() => work(REFERENCE));
+  const twin = await best(() => work(KERNELS));
+  console.log(
+    `${name.padEnd(42)}   ${plain.toFixed(0).padStart(7)}   ${twin.toFixed(0).padStart(7)}   ${(plain / twin).toFixed(1).padStart(6)} ×`,
+  );
+}
+
 const ms = (v: number) => v.toFixed(v < 10 ? 1 : 0).padStart(7);
 console.log(`\n${'work'.padEnd(42)}   ours ms  sharp ms   ratio   sharp’s work`);
 for (const { work, ours, sharps, against } of rows) {

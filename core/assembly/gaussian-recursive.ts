@@ -2,9 +2,10 @@
 const LINES: i32 = 4;
 const WIDE: usize = 32;
 
-/** The recursion over a buffer of `length` steps of four lines, forward and back, in place. */
-function recurse(
-  buffer: usize,
+/** The recursion over `length` steps of four lines, in place, from `at` on by `step` bytes; it starts from what stands there. */
+function pass(
+  at: usize,
+  step: isize,
   length: i32,
   gain: f64,
   feedback1: f64,
@@ -17,16 +18,15 @@ function recurse(
   const b2 = f64x2.splat(feedback2);
   const b3 = f64x2.splat(feedback3);
   const b4 = f64x2.splat(feedback4);
-  let p1 = v128.load(buffer);
-  let q1 = v128.load(buffer + 16);
+  let p1 = v128.load(at);
+  let q1 = v128.load(at + 16);
   let p2 = p1;
   let p3 = p1;
   let p4 = p1;
   let q2 = q1;
   let q3 = q1;
   let q4 = q1;
-  const end = buffer + <usize>length * WIDE;
-  for (let at = buffer; at < end; at += WIDE) {
+  for (let k = 0; k < length; k++) {
     // What hangs on the last value comes last, so that only that is waited for.
     const p0 = f64x2.add(f64x2.mul(g, v128.load(at)), f64x2.mul(b2, p2));
     const q0 = f64x2.add(f64x2.mul(g, v128.load(at + 16)), f64x2.mul(b2, q2));
@@ -42,25 +42,23 @@ function recurse(
     q3 = q2;
     q2 = q1;
     q1 = q;
+    at += step;
   }
-  p4 = p3 = p2 = p1;
-  q4 = q3 = q2 = q1;
-  for (let at = end - WIDE; at >= buffer; at -= WIDE) {
-    const p0 = f64x2.add(f64x2.mul(g, v128.load(at)), f64x2.mul(b2, p2));
-    const q0 = f64x2.add(f64x2.mul(g, v128.load(at + 16)), f64x2.mul(b2, q2));
-    const p = f64x2.add(f64x2.add(p0, f64x2.add(f64x2.mul(b3, p3), f64x2.mul(b4, p4))), f64x2.mul(b1, p1));
-    const q = f64x2.add(f64x2.add(q0, f64x2.add(f64x2.mul(b3, q3), f64x2.mul(b4, q4))), f64x2.mul(b1, q1));
-    v128.store(at, p);
-    v128.store(at + 16, q);
-    p4 = p3;
-    p3 = p2;
-    p2 = p1;
-    p1 = p;
-    q4 = q3;
-    q3 = q2;
-    q2 = q1;
-    q1 = q;
-  }
+}
+
+/** The recursion over a buffer of `length` steps of four lines, forward and back, in place. */
+function recurse(
+  buffer: usize,
+  length: i32,
+  gain: f64,
+  feedback1: f64,
+  feedback2: f64,
+  feedback3: f64,
+  feedback4: f64,
+): void {
+  pass(buffer, WIDE, length, gain, feedback1, feedback2, feedback3, feedback4);
+  const end = buffer + <usize>(length - 1) * WIDE;
+  pass(end, -(<isize>WIDE), length, gain, feedback1, feedback2, feedback3, feedback4);
 }
 
 /**

@@ -53,6 +53,7 @@ export async function openStore({
     looks,
     async close() {
       await queue.close();
+      await crates.settled();
       await pool.close();
       close();
     },

@@ -53,6 +53,7 @@ export class Crates implements QueueListener {
   #db: Database;
   #queue: CrateQueue;
   #progress = new Map<string, CrateProgress>();
+  #turns = new Map<string, Promise<void>>();
   #events = new EventEmitter({ captureRejections: false }).setMaxListeners(0);
   #log: (error: unknown) => void;
 
@@ -156,8 +157,20 @@ export class Crates implements QueueListener {
     await this.#queue.add(await this.#orderOf(job), job.place);
   }
 
+  /** What is told of one crate is noted one after the other, in the order it was told. */
+  #inTurn(id: string, work: () => Promise<void>): void {
+    const turn = (this.#turns.get(id) ?? Promise.resolve()).then(work).catch(this.#log);
+    this.#turns.set(id, turn);
+    void turn.then(() => this.#turns.get(id) === turn && this.#turns.delete(id));
+  }
+
+  /** Resolves once all that was told is noted. */
+  async settled(): Promise<void> {
+    await Promise.all(this.#turns.values());
+  }
+
   started(id: string): void {
-    this.#begun(id).catch(this.#log);
+    this.#inTurn(id, () => this.#begun(id));
   }
 
   async #begun(id: string): Promise<void> {
@@ -173,7 +186,7 @@ export class Crates implements QueueListener {
   }
 
   ended(id: string, end: CrateEnd): void {
-    this.#end(id, end).catch(this.#log);
+    this.#inTurn(id, () => this.#end(id, end));
   }
 
   async #end(id: string, end: CrateEnd): Promise<void> {
