@@ -4,8 +4,6 @@ const NEAR: f32 = 0.25;
 const FAR: f32 = 0.0625;
 
 /** Four values from what stands at the middle, near and far. */
-// @ts-expect-error: a decorator of the compiler
-@inline
 function weighed(middle: v128, near: v128, far: v128): v128 {
   return f32x4.add(
     f32x4.mul(middle, f32x4.splat(MIDDLE)),
