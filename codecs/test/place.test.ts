@@ -85,7 +85,7 @@ describe('a set placed in a folder', () => {
   });
 
   it('killed at twenty moments: what has a manifest is whole, and the next run goes through', async function () {
-    this.timeout(120_000);
+    this.timeout(300_000);
     await placeNext(folder, 0);
     let seed = 20;
     const random = () => {

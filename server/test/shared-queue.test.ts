@@ -125,7 +125,7 @@ describe('a queue in Redis', () => {
   }
 
   it('a worker killed in the middle of a crate loses nothing: another makes it, once', async function () {
-    this.timeout(180_000);
+    this.timeout(300_000);
     const ids = [await tileOf(first, 'Long', 1024), await tileOf(first, 'Short', 256)];
     const { body } = await first.ask('POST', '/api/crates', { tiles: ids });
     const [long, short] = body.crates.map(({ id }: { id: string }) => id);
@@ -149,7 +149,7 @@ describe('a queue in Redis', () => {
   });
 
   it('one that is being made stops on another machine; one that waits is never begun', async function () {
-    this.timeout(120_000);
+    this.timeout(300_000);
     const ids = [await tileOf(first, 'Stopped', 2048), await tileOf(first, 'Waits', 256)];
     const { body } = await first.ask('POST', '/api/crates', { tiles: ids });
     const [made, waits] = body.crates.map(({ id }: { id: string }) => id);
@@ -166,7 +166,7 @@ describe('a queue in Redis', () => {
   });
 
   it('what is made while its server is away is found when it is back; two servers share the work', async function () {
-    this.timeout(120_000);
+    this.timeout(300_000);
     const id = await tileOf(first, 'Away', 256);
     const { body } = await first.ask('POST', `/api/tiles/${id}/crates`);
     await first.end();
