@@ -1,14 +1,22 @@
-/** Weights of the B3 spline: middle, one hole away, two holes away. */
-const MIDDLE: f32 = 0.375;
+/** Weights of the B3 spline one and two holes away; what is weighed is how far both lie from the middle. */
 const NEAR: f32 = 0.25;
 const FAR: f32 = 0.0625;
 
-/** Four values from what stands at the middle, near and far. */
+/** Four values from what stands at the middle, and the sums of what stands near and far: a constant stays so to the bit. */
 function weighed(middle: v128, near: v128, far: v128): v128 {
+  const both = f32x4.add(middle, middle);
   return f32x4.add(
-    f32x4.mul(middle, f32x4.splat(MIDDLE)),
-    f32x4.add(f32x4.mul(near, f32x4.splat(NEAR)), f32x4.mul(far, f32x4.splat(FAR))),
+    middle,
+    f32x4.add(
+      f32x4.mul(f32x4.sub(near, both), f32x4.splat(NEAR)),
+      f32x4.mul(f32x4.sub(far, both), f32x4.splat(FAR)),
+    ),
   );
+}
+
+/** The same of one value. */
+function one(middle: f32, near: f32, far: f32): f32 {
+  return middle + ((near - 2 * middle) * NEAR + (far - 2 * middle) * FAR);
 }
 
 /**
@@ -55,9 +63,11 @@ export function atrousSmooth(
       const at = line + far + ((<usize>x) << 2);
       store<f32>(
         out + ((<usize>x) << 2),
-        load<f32>(at) * MIDDLE +
-          (load<f32>(at - near) + load<f32>(at + near)) * NEAR +
-          (load<f32>(at - far) + load<f32>(at + far)) * FAR,
+        one(
+          load<f32>(at),
+          load<f32>(at - near) + load<f32>(at + near),
+          load<f32>(at - far) + load<f32>(at + far),
+        ),
       );
     }
   }
@@ -83,9 +93,7 @@ export function atrousSmooth(
     for (; x < bytes; x += 4) {
       store<f32>(
         out + x,
-        load<f32>(c + x) * MIDDLE +
-          (load<f32>(b + x) + load<f32>(d + x)) * NEAR +
-          (load<f32>(a + x) + load<f32>(e + x)) * FAR,
+        one(load<f32>(c + x), load<f32>(b + x) + load<f32>(d + x), load<f32>(a + x) + load<f32>(e + x)),
       );
     }
   }

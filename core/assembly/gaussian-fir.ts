@@ -1,18 +1,20 @@
-/** Values of f32 at a byte address and its seven neighbours, as two vectors of four. */
+/** Pixels at a time: two vectors of four. */
 const STEP: i32 = 8;
 
 /** One value of the convolution along a line, at a byte address in it. */
 function one(at: usize, kernel: usize, radius: i32): f32 {
-  let sum: f32 = load<f32>(at) * load<f32>(kernel);
+  const middle = load<f32>(at);
+  let sum: f32 = 0;
   for (let k = 1; k <= radius; k++) {
     const d: usize = (<usize>k) << 2;
-    sum += (load<f32>(at - d) + load<f32>(at + d)) * load<f32>(kernel + d);
+    sum += (load<f32>(at - d) + load<f32>(at + d) - 2 * middle) * load<f32>(kernel + d);
   }
-  return sum;
+  return middle + sum;
 }
 
 /**
- * Gaussian by direct convolution. `source` becomes the result; `middle` is a plane to work in. `columns` and `rows` are the
+ * Gaussian by direct convolution. What is weighed is how far each pair lies from the middle, so that what is constant stays so
+ * to the bit. `source` becomes the result; `middle` is a plane to work in. `columns` and `rows` are the
  * edge tables, `kernel` half of it from its middle, `line` room for a padded row, `pointers` for 2 · radius + 1 addresses.
  */
 export function gaussianFir(
@@ -42,17 +44,22 @@ export function gaussianFir(
     let x = 0;
     for (; x + STEP <= width; x += STEP) {
       const at = line + pad + ((<usize>x) << 2);
-      const first = v128.load_splat<f32>(kernel);
-      let a = f32x4.mul(v128.load(at), first);
-      let b = f32x4.mul(v128.load(at + 16), first);
+      const hereA = v128.load(at);
+      const hereB = v128.load(at + 16);
+      const twiceA = f32x4.add(hereA, hereA);
+      const twiceB = f32x4.add(hereB, hereB);
+      let a = f32x4.splat(0);
+      let b = f32x4.splat(0);
       for (let k = 1; k <= radius; k++) {
         const d: usize = (<usize>k) << 2;
         const weight = v128.load_splat<f32>(kernel + d);
-        a = f32x4.add(a, f32x4.mul(f32x4.add(v128.load(at - d), v128.load(at + d)), weight));
-        b = f32x4.add(b, f32x4.mul(f32x4.add(v128.load(at + 16 - d), v128.load(at + 16 + d)), weight));
+        const pairA = f32x4.add(v128.load(at - d), v128.load(at + d));
+        const pairB = f32x4.add(v128.load(at + 16 - d), v128.load(at + 16 + d));
+        a = f32x4.add(a, f32x4.mul(f32x4.sub(pairA, twiceA), weight));
+        b = f32x4.add(b, f32x4.mul(f32x4.sub(pairB, twiceB), weight));
       }
-      v128.store(out + ((<usize>x) << 2), a);
-      v128.store(out + ((<usize>x) << 2) + 16, b);
+      v128.store(out + ((<usize>x) << 2), f32x4.add(hereA, a));
+      v128.store(out + ((<usize>x) << 2) + 16, f32x4.add(hereB, b));
     }
     for (; x < width; x++) {
       const at = (<usize>x) << 2;
@@ -69,30 +76,36 @@ export function gaussianFir(
     let x = 0;
     for (; x + STEP <= width; x += STEP) {
       const at: usize = (<usize>x) << 2;
-      const first = v128.load_splat<f32>(kernel);
       const here = load<usize>(centre) + at;
-      let a = f32x4.mul(v128.load(here), first);
-      let b = f32x4.mul(v128.load(here + 16), first);
+      const hereA = v128.load(here);
+      const hereB = v128.load(here + 16);
+      const twiceA = f32x4.add(hereA, hereA);
+      const twiceB = f32x4.add(hereB, hereB);
+      let a = f32x4.splat(0);
+      let b = f32x4.splat(0);
       for (let k = 1; k <= radius; k++) {
         const d: usize = (<usize>k) << 2;
         const weight = v128.load_splat<f32>(kernel + d);
         const above = load<usize>(centre - d) + at;
         const below = load<usize>(centre + d) + at;
-        a = f32x4.add(a, f32x4.mul(f32x4.add(v128.load(above), v128.load(below)), weight));
-        b = f32x4.add(b, f32x4.mul(f32x4.add(v128.load(above + 16), v128.load(below + 16)), weight));
+        const pairA = f32x4.add(v128.load(above), v128.load(below));
+        const pairB = f32x4.add(v128.load(above + 16), v128.load(below + 16));
+        a = f32x4.add(a, f32x4.mul(f32x4.sub(pairA, twiceA), weight));
+        b = f32x4.add(b, f32x4.mul(f32x4.sub(pairB, twiceB), weight));
       }
-      v128.store(out + at, a);
-      v128.store(out + at + 16, b);
+      v128.store(out + at, f32x4.add(hereA, a));
+      v128.store(out + at + 16, f32x4.add(hereB, b));
     }
     for (; x < width; x++) {
       const at: usize = (<usize>x) << 2;
-      let sum: f32 = load<f32>(load<usize>(centre) + at) * load<f32>(kernel);
+      const middleValue = load<f32>(load<usize>(centre) + at);
+      let sum: f32 = 0;
       for (let k = 1; k <= radius; k++) {
         const d: usize = (<usize>k) << 2;
         const both = load<f32>(load<usize>(centre - d) + at) + load<f32>(load<usize>(centre + d) + at);
-        sum += both * load<f32>(kernel + d);
+        sum += (both - 2 * middleValue) * load<f32>(kernel + d);
       }
-      store<f32>(out + at, sum);
+      store<f32>(out + at, middleValue + sum);
     }
   }
 }

@@ -4,7 +4,8 @@ const PHASES: f64 = 4096;
 /**
  * One row of output pixels at places (`xs`, `ys`, 64-bit floats), for planes that lie one after the other from `source` on,
  * `planeBytes` apart; results go to `out`, `outBytes` apart. `weights` holds `taps` (a multiple of four) for each phase, of
- * which `rows` count downwards. What reaches beyond the picture is left; gives how many pixels that were.
+ * which `rows` count downwards; those of a phase sum to 1. What is weighed is how far each sample lies from the first, so
+ * that what is constant stays so to the bit. What reaches beyond the picture is left; gives how many pixels that were.
  */
 export function resampleRow(
   source: usize,
@@ -42,17 +43,19 @@ export function resampleRow(
     for (let c = 0; c < planes; c++) {
       let at = first + <usize>c * planeBytes;
       let sum = f32x4.splat(0);
+      const base = load<f32>(at);
+      const all = f32x4.splat(base);
       for (let j = 0; j < rows; j++) {
-        let line = f32x4.mul(v128.load(at), v128.load(wx));
+        let line = f32x4.mul(f32x4.sub(v128.load(at), all), v128.load(wx));
         for (let k: usize = 16; k < bytes; k += 16)
-          line = f32x4.add(line, f32x4.mul(v128.load(at + k), v128.load(wx + k)));
+          line = f32x4.add(line, f32x4.mul(f32x4.sub(v128.load(at + k), all), v128.load(wx + k)));
         sum = f32x4.add(sum, f32x4.mul(line, v128.load_splat<f32>(wy + ((<usize>j) << 2))));
         at += stride;
       }
       const pairs = f32x4.add(sum, v128.shuffle<i32>(sum, sum, 2, 3, 0, 1));
       store<f32>(
         out + <usize>c * outBytes + ((<usize>x) << 2),
-        f32x4.extract_lane(pairs, 0) + f32x4.extract_lane(pairs, 1),
+        base + f32x4.extract_lane(pairs, 0) + f32x4.extract_lane(pairs, 1),
       );
     }
   }
