@@ -98,9 +98,10 @@ describe('the Yard', () => {
     await tags.fill('North Side');
     await tags.press('Enter');
     await chip(page, 'north side').waitFor();
-    const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
-    expect(tiles.find((tile: { name: string }) => tile.name === 'Limewashed stucco').tags).to.include(
-      'north side',
+    // The chip stands at once; the server has it a moment later.
+    await page.waitForFunction(
+      `fetch('/api/tiles').then((answer) => answer.json()).then(({ tiles }) =>
+        tiles.some(({ name, tags }) => name === 'Limewashed stucco' && tags.includes('north side')))`,
     );
   });
 
