@@ -20,26 +20,22 @@ export class Arena {
     if (missing > 0) this.#memory.grow(Math.ceil(missing / PAGE));
   }
 
-  #take(bytes: number): number {
+  /** Room for so many bytes. */
+  room(bytes: number): number {
     const at = this.#at;
     // SIMD likes whole vectors.
     this.#at = at + ((bytes + 15) & ~15);
     return at;
   }
 
-  /** Room for so many bytes. */
-  room(bytes: number): number {
-    return this.#take(bytes);
-  }
-
   floats(values: Float32Array): number {
-    const at = this.#take(values.byteLength);
+    const at = this.room(values.byteLength);
     new Float32Array(this.#memory.buffer, at, values.length).set(values);
     return at;
   }
 
   integers(values: Int32Array): number {
-    const at = this.#take(values.byteLength);
+    const at = this.room(values.byteLength);
     new Int32Array(this.#memory.buffer, at, values.length).set(values);
     return at;
   }

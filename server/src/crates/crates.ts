@@ -112,7 +112,6 @@ export class Crates implements QueueListener {
       .select({ number: max(crateJob.number) })
       .from(crateJob)
       .where(eq(crateJob.tileId, of.id));
-    const [end] = await this.#db.select({ place: max(crateJob.place) }).from(crateJob);
     const [job] = await this.#db
       .insert(crateJob)
       .values({
@@ -125,12 +124,18 @@ export class Crates implements QueueListener {
         folder,
         state: 'waiting',
         progress: 0,
-        place: Math.max(FIRST_PLACE, (end?.place ?? 0) + 1),
+        place: await this.#lastPlace(),
         createdAt: new Date(),
       })
       .returning();
     await this.#add(job);
     return job;
+  }
+
+  /** A place behind all others. */
+  async #lastPlace(): Promise<number> {
+    const [end] = await this.#db.select({ place: max(crateJob.place) }).from(crateJob);
+    return Math.max(FIRST_PLACE, (end?.place ?? 0) + 1);
   }
 
   async #orderOf(job: CrateJob): Promise<CrateOrder> {
@@ -305,8 +310,7 @@ export class Crates implements QueueListener {
   async retry(id: string): Promise<CrateNow> {
     const job = await this.get(id);
     if (!hasEnded(job) || job.state === 'done') throw notReady(job.state, 'there is nothing to run again');
-    const [end] = await this.#db.select({ place: max(crateJob.place) }).from(crateJob);
-    const place = Math.max(FIRST_PLACE, (end?.place ?? 0) + 1);
+    const place = await this.#lastPlace();
     await this.#set(id, { place, attempts: 0 });
     await this.#add({ ...job, place });
     return this.get(id);

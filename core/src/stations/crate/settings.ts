@@ -13,10 +13,13 @@ export interface CrateText {
   text: string;
 }
 
+/** What the ending of a text may be. */
+export const TEXT_ENDING = /^[\p{L}\p{N}][\p{L}\p{N}_-]*(\.[\p{L}\p{N}_-]+)*$/u;
+
 const ENDING = v.pipe(
   v.string(),
   v.regex(
-    /^[\p{L}\p{N}][\p{L}\p{N}_-]*(\.[\p{L}\p{N}_-]+)*$/u,
+    TEXT_ENDING,
     'of the text holds letters, digits, dashes and single dots, and begins with one of the first two',
   ),
   v.maxLength(40, 'of the text has at most 40 characters'),

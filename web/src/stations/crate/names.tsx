@@ -9,6 +9,7 @@ import {
   type CrateText,
   NAME_FIELDS,
   patternProblems,
+  TEXT_ENDING,
   TEXT_FIELDS,
   templateProblems,
 } from '@zesty-tile/core';
@@ -30,7 +31,7 @@ function TextDialog({ onClose }: { onClose(): void }) {
   const kept = useBench((s) => s.recipe.stations.crate.text);
   const [{ ending, text }, setText] = useState(kept ?? FIRST);
   const problems = templateProblems(text);
-  const isNamed = /^[\p{L}\p{N}][\p{L}\p{N}_-]*(\.[\p{L}\p{N}_-]+)*$/u.test(ending);
+  const isNamed = TEXT_ENDING.test(ending);
   const take = (value: CrateText | null) => {
     useBench.getState().setDials('crate', { text: value }, '');
     onClose();
