@@ -318,6 +318,7 @@ describe('crates of several tiles', () => {
     await page.getByRole('status', { name: 'How the crates stand' }).getByText('2 waiting').waitFor();
     const cards = page.locator('[data-crate]');
     const of = (name: string) => cards.filter({ hasText: name });
+    await cards.nth(1).waitFor();
     expect(await cards.count()).to.equal(2);
     const places = async () => {
       const { crates } = await (await fetch(`${stage.url}/api/crates`)).json();

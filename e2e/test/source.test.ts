@@ -77,6 +77,8 @@ describe('sources', () => {
     expect(await role('Lemon crate_r.png').textContent()).to.equal('Choose …');
     await dialog.getByText(/is 256 × 128, the colour 256 × 256: they cannot show the same view/).waitFor();
     expect(await dialog.getByRole('button', { name: 'Make the tile' }).isDisabled()).to.equal(true);
+    // The sheet has grown by this question and stands still again.
+    await dialog.getByText(/Its green points down/).waitFor();
     await choose('What Lemon crate_r.png is', 'Roughness');
     await choose('What Lemon crate_ao.png is', 'Leave out');
   });

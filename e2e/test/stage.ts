@@ -80,6 +80,8 @@ export async function openStage(tiles: readonly DemoId[], size?: 512, workers = 
       const context = await (await browserOnce()).newContext({
         viewport: { width: 1280, height: 800 },
         acceptDownloads: true,
+        // Menus and sheets stand still at once: what is clicked does not move under the pointer.
+        reducedMotion: 'reduce',
       });
       context.setDefaultTimeout(PATIENCE);
       const page = await context.newPage();

@@ -77,6 +77,7 @@ const THEMES: Record<ThemeName, Record<string, string>> = {
 export function themeOf(name: ThemeName) {
   const is = THEMES[name];
   return createTheme({
+    motion: { reducedMotion: 'system' },
     palette: {
       mode: name === 'dim' ? 'dark' : 'light',
       primary: { main: is.ink, contrastText: is['on-ink'] },

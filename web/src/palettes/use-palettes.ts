@@ -18,7 +18,7 @@ export const usePalettes = (projectId: string | undefined) =>
     queryKey: ['palettes', projectId],
     queryFn: async () =>
       (await answerOf(api.palettes.$get({ query: { project: projectId } } as never))).palettes as Palette[],
-    enabled: projectId !== undefined,
+    enabled: Boolean(projectId),
   });
 
 /** Making and changing palettes of a project. */

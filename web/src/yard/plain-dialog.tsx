@@ -30,7 +30,7 @@ export function PlainDialog({ openProject, projectId, onEnd }: PlainDialogProps)
   const [name, setName] = useState('Plain');
   const [edge, setEdge] = useState(1024);
   const [problem, setProblem] = useState('');
-  const { data: palettes } = usePalettes(openProject ?? '');
+  const { data: palettes } = usePalettes(openProject);
   const make = async (event: FormEvent) => {
     event.preventDefault();
     try {
