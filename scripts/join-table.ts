@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { decodePicture, sourceHost } from '@zesty-tile/codecs';
 import {
   Engine,
-  encodeSrgbPlane,
+  KERNELS,
   linearToSrgb,
   newRecipe,
   type Pixels,
@@ -25,7 +25,7 @@ async function save(name: string, tile: Raster): Promise<void> {
   if (!out) return;
   await mkdir(out, { recursive: true });
   const { width, height } = tile;
-  const planes = tile.planes.map(encodeSrgbPlane);
+  const planes = tile.planes.map(KERNELS.encodeSrgbPlane);
   const data = Buffer.alloc(3 * width * height * LAID * LAID);
   for (let y = 0; y < LAID * height; y++) {
     for (let x = 0; x < LAID * width; x++) {

@@ -1,5 +1,14 @@
 export { atrousSmooth } from './atrous';
+export { blendChannel } from './bands';
+export { encodeSrgb } from './curves';
+export { cutCosts, seenPlanes } from './cut-costs';
+export { searchCut } from './cut-search';
+export { fft2 } from './fft';
 export { gaussianFir } from './gaussian-fir';
 export { gaussianRecursive } from './gaussian-recursive';
+export { gradient, unitNormals } from './gradient';
+export { sweepHorizons } from './horizon';
+export { toOklab } from './oklab';
 export { resampleRow } from './resample';
+export { toneBlock } from './tone';
 export { weighColumns, weighRows } from './weigh';

@@ -20,7 +20,8 @@ export { FAR_FILTERS, type FarFilter, type FarLook, farField } from './far/field
 export { mipChain } from './far/mips.ts';
 export { atrousBands } from './filters/atrous.ts';
 export { gaussian } from './filters/gaussian.ts';
-export * from './filters/gradient.ts';
+export { GRADIENT_KERNELS, type GradientKernel } from './filters/gradient.ts';
+export { KERNELS } from './kernels/kernels.ts';
 export { litBall } from './lit/ball.ts';
 export type { Pixels, SourceRef } from './pixels.ts';
 export { Problem } from './problem.ts';

@@ -5,7 +5,7 @@ export const GRADIENT_KERNELS = ['sharp', 'scharr', 'sobel', 'prewitt'] as const
 export type GradientKernel = (typeof GRADIENT_KERNELS)[number];
 
 /** Smoothing across the derivative, (side, centre, side), already normalised. */
-const CROSS: Record<Exclude<GradientKernel, 'sharp'>, [number, number]> = {
+export const CROSS: Record<Exclude<GradientKernel, 'sharp'>, [number, number]> = {
   scharr: [3 / 16, 10 / 16],
   sobel: [1 / 4, 1 / 2],
   prewitt: [1 / 3, 1 / 3],

@@ -40,6 +40,12 @@ export class Arena {
     return at;
   }
 
+  bytes(values: Uint8Array): number {
+    const at = this.room(values.byteLength);
+    new Uint8Array(this.#memory.buffer, at, values.length).set(values);
+    return at;
+  }
+
   /** A place to come back to: what was taken before it stays. */
   mark(): number {
     return this.#at;
@@ -55,6 +61,21 @@ export class Arena {
   /** Writes 64-bit floats at a place. */
   doubles(at: number, values: Float64Array): void {
     new Float64Array(this.#memory.buffer, at, values.length).set(values);
+  }
+
+  /** A copy of 64-bit floats that a kernel wrote. */
+  doublesAt(at: number, length: number): Float64Array {
+    return new Float64Array(this.#memory.buffer, at, length).slice();
+  }
+
+  /** A copy of bytes that a kernel wrote. */
+  bytesAt(at: number, length: number): Uint8Array {
+    return new Uint8Array(this.#memory.buffer, at, length).slice();
+  }
+
+  /** Integers where they lie, until the memory grows. */
+  integersAt(at: number, length: number): Int32Array {
+    return new Int32Array(this.#memory.buffer, at, length);
   }
 
   /** Floats where they lie, until the memory grows. */

@@ -1,16 +1,34 @@
+import { encodeSrgbPlane } from '../colour/encode-plane.ts';
+import { oklabPlanes } from '../colour/oklab-planes.ts';
 import { atrousSmooth } from '../filters/atrous-smooth.ts';
 import { gaussianFir } from '../filters/gaussian-fir.ts';
 import { gaussianRecursive } from '../filters/gaussian-recursive.ts';
+import { fourier } from '../raster/fourier.ts';
 import { rowResampler } from '../raster/resample-row.ts';
 import { weighColumns, weighRows } from '../raster/weigh.ts';
+import { toneBlock } from '../stations/gauge/tone-block.ts';
+import { blendChannel } from '../stations/join/blend-channel.ts';
+import { cutCosts } from '../stations/join/cut-costs.ts';
+import { searchCut } from '../stations/join/cut-search.ts';
+import { normalMap } from '../stations/relief/normal.ts';
+import { sweepHorizons } from '../stations/relief/sweep.ts';
 import { wasmKernels } from './wasm.ts';
 
 /** What is computed often enough to have a twin in WASM: each the same result, to a stated tolerance. */
 export interface Kernels {
   atrousSmooth: typeof atrousSmooth;
+  fourier: typeof fourier;
   gaussianFir: typeof gaussianFir;
   gaussianRecursive: typeof gaussianRecursive;
   rowResampler: typeof rowResampler;
+  normalMap: typeof normalMap;
+  toneBlock: typeof toneBlock;
+  oklabPlanes: typeof oklabPlanes;
+  encodeSrgbPlane: typeof encodeSrgbPlane;
+  blendChannel: typeof blendChannel;
+  searchCut: typeof searchCut;
+  cutCosts: typeof cutCosts;
+  sweepHorizons: typeof sweepHorizons;
   weighColumns: typeof weighColumns;
   weighRows: typeof weighRows;
 }
@@ -18,9 +36,18 @@ export interface Kernels {
 /** In plain TypeScript: what the twins are held to, and what is used where WASM with SIMD is not to be had. */
 export const REFERENCE: Kernels = {
   atrousSmooth,
+  fourier,
   gaussianFir,
   gaussianRecursive,
   rowResampler,
+  normalMap,
+  toneBlock,
+  oklabPlanes,
+  encodeSrgbPlane,
+  blendChannel,
+  searchCut,
+  cutCosts,
+  sweepHorizons,
   weighColumns,
   weighRows,
 };

@@ -2,7 +2,13 @@ import { Arena } from './arena.ts';
 import { COMPILED } from './compiled.ts';
 import type { Kernels } from './kernels.ts';
 import { wasmAtrousSmooth } from './wasm-atrous.ts';
+import { wasmBlendChannel } from './wasm-bands.ts';
+import { wasmEncodeSrgbPlane, wasmOklabPlanes, wasmToneBlock } from './wasm-colour.ts';
+import { wasmCutCosts, wasmSearchCut } from './wasm-cut.ts';
+import { wasmFourier } from './wasm-fft.ts';
 import { wasmGaussianFir, wasmGaussianRecursive } from './wasm-gaussian.ts';
+import { wasmSweepHorizons } from './wasm-horizon.ts';
+import { wasmNormalMap } from './wasm-normal.ts';
 import { wasmRowResampler } from './wasm-resample.ts';
 import { wasmWeighColumns, wasmWeighRows } from './wasm-weigh.ts';
 
@@ -10,9 +16,20 @@ import { wasmWeighColumns, wasmWeighRows } from './wasm-weigh.ts';
 export interface Exports {
   memory: WebAssembly.Memory;
   atrousSmooth(...values: number[]): void;
+  fft2(...values: number[]): void;
   gaussianFir(...values: number[]): void;
   gaussianRecursive(...values: number[]): void;
   resampleRow(...values: number[]): number;
+  unitNormals(...values: number[]): void;
+  gradient(...values: number[]): void;
+  toneBlock(...values: number[]): void;
+  toOklab(...values: number[]): void;
+  encodeSrgb(...values: number[]): void;
+  blendChannel(...values: number[]): void;
+  searchCut(...values: number[]): number;
+  seenPlanes(...values: number[]): void;
+  cutCosts(...values: number[]): void;
+  sweepHorizons(...values: number[]): void;
   weighColumns(...values: number[]): void;
   weighRows(...values: number[]): void;
 }
@@ -49,8 +66,17 @@ export function wasmKernels(reference: Kernels): Kernels | null {
   };
   return {
     atrousSmooth: wasmAtrousSmooth(call),
+    fourier: wasmFourier(call, reference),
     gaussianFir: wasmGaussianFir(call),
     gaussianRecursive: wasmGaussianRecursive(call, reference),
+    sweepHorizons: wasmSweepHorizons(call),
+    cutCosts: wasmCutCosts(call),
+    searchCut: wasmSearchCut(call),
+    blendChannel: wasmBlendChannel(call),
+    encodeSrgbPlane: wasmEncodeSrgbPlane(call),
+    oklabPlanes: wasmOklabPlanes(call),
+    toneBlock: wasmToneBlock(call, reference),
+    normalMap: wasmNormalMap(call),
     rowResampler: wasmRowResampler(instance),
     weighColumns: wasmWeighColumns(call),
     weighRows: wasmWeighRows(call),

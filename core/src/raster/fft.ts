@@ -1,42 +1,16 @@
-import FFT from 'fft.js';
+import { KERNELS } from '../kernels/kernels.ts';
+import type { Spectrum } from './fourier.ts';
 
-/** A complex plane: real and imaginary parts, rows from the top. */
-export interface Spectrum {
-  width: number;
-  height: number;
-  re: Float64Array;
-  im: Float64Array;
-}
+export type { Spectrum };
 
 const isPowerOfTwo = (n: number) => n > 1 && (n & (n - 1)) === 0;
 
-function transform(spectrum: Spectrum, inverse: boolean): Spectrum {
+function transform(spectrum: Spectrum): Spectrum {
   const { width, height } = spectrum;
   if (!isPowerOfTwo(width) || !isPowerOfTwo(height)) {
     throw new RangeError(`The Fourier transform takes powers of two, not ${width} × ${height}.`);
   }
-  const re = Float64Array.from(spectrum.re);
-  const im = Float64Array.from(spectrum.im);
-  const lines = (fft: FFT, n: number, count: number, start: (line: number) => number, step: number) => {
-    const input = fft.createComplexArray();
-    const output = fft.createComplexArray();
-    for (let line = 0; line < count; line++) {
-      const from = start(line);
-      for (let k = 0; k < n; k++) {
-        input[2 * k] = re[from + k * step];
-        input[2 * k + 1] = im[from + k * step];
-      }
-      if (inverse) fft.inverseTransform(output, input);
-      else fft.transform(output, input);
-      for (let k = 0; k < n; k++) {
-        re[from + k * step] = output[2 * k];
-        im[from + k * step] = output[2 * k + 1];
-      }
-    }
-  };
-  lines(new FFT(width), width, height, (y) => y * width, 1);
-  lines(new FFT(height), height, width, (x) => x, width);
-  return { width, height, re, im };
+  return KERNELS.fourier(spectrum);
 }
 
 /** The whole frequency at place `i` of a transform of `n`: below zero in the second half. */
@@ -44,12 +18,20 @@ export const frequency = (i: number, n: number): number => (i < n / 2 ? i : i - 
 
 /** Forward 2-D transform of a complex plane, not scaled. @throws RangeError off powers of two. */
 export function fft2(spectrum: Spectrum): Spectrum {
-  return transform(spectrum, false);
+  return transform(spectrum);
 }
 
 /** Inverse 2-D transform, scaled by 1/(width·height). @throws RangeError off powers of two. */
 export function inverseFft2(spectrum: Spectrum): Spectrum {
-  return transform(spectrum, true);
+  const { width, height, re, im } = spectrum;
+  // With its parts changed over, a forward transform goes backwards.
+  const back = transform({ width, height, re: im, im: re });
+  const scale = 1 / (width * height);
+  for (let i = 0; i < back.re.length; i++) {
+    back.re[i] *= scale;
+    back.im[i] *= scale;
+  }
+  return { width, height, re: back.im, im: back.re };
 }
 
 /**
@@ -62,22 +44,34 @@ export function realSpectra(
   width: number,
   height: number,
 ): [Spectrum, Spectrum | null] {
-  const re = Float64Array.from(first);
-  const im = second ? Float64Array.from(second) : new Float64Array(first.length);
+  const re = new Float64Array(first);
+  const im = second ? new Float64Array(second) : new Float64Array(first.length);
   const both = fft2({ width, height, re, im });
   if (!second) return [both, null];
-  const a: Spectrum = { width, height, re: new Float64Array(re.length), im: new Float64Array(re.length) };
-  const b: Spectrum = { width, height, re: new Float64Array(re.length), im: new Float64Array(re.length) };
-  for (let y = 0; y < height; y++) {
-    const my = y === 0 ? 0 : height - y;
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
-      const j = my * width + (x === 0 ? 0 : width - x);
-      a.re[i] = (both.re[i] + both.re[j]) / 2;
-      a.im[i] = (both.im[i] - both.im[j]) / 2;
-      b.re[i] = (both.im[i] + both.im[j]) / 2;
-      b.im[i] = (both.re[j] - both.re[i]) / 2;
-    }
+  const other: Spectrum = { width, height, re, im };
+  for (let y = 0; 2 * y <= height; y++) apart(both, other, y);
+  return [both, other];
+}
+
+/** Takes two spectra apart in a row and the one that mirrors it: `both` becomes the first, `other` the second. */
+function apart(both: Spectrum, other: Spectrum, y: number): void {
+  const { width, height, re, im } = both;
+  const { re: otherRe, im: otherIm } = other;
+  const row = y * width;
+  const mirror = (y === 0 ? 0 : height - y) * width;
+  // A row that mirrors itself is done by half.
+  const last = mirror === row ? width / 2 : width - 1;
+  for (let x = 0; x <= last; x++) {
+    const i = row + x;
+    const j = mirror + (x === 0 ? 0 : width - x);
+    const [ri, rj, ii, ij] = [re[i], re[j], im[i], im[j]];
+    re[i] = (ri + rj) / 2;
+    im[i] = (ii - ij) / 2;
+    re[j] = re[i];
+    im[j] = -im[i];
+    otherRe[i] = (ii + ij) / 2;
+    otherIm[i] = (rj - ri) / 2;
+    otherRe[j] = otherRe[i];
+    otherIm[j] = -otherIm[i];
   }
-  return [a, b];
 }

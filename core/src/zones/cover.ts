@@ -2,8 +2,8 @@ import { linearOfHex } from '../colour/hex.ts';
 import { luminance } from '../colour/luminance.ts';
 import { linearToOklab } from '../colour/oklab.ts';
 import type { WorkContext } from '../engine/context.ts';
+import { KERNELS } from '../kernels/kernels.ts';
 import type { Edges } from '../raster/edges.ts';
-import type { Raster } from '../raster/raster.ts';
 import type { Frame, JoinOutput, ReliefOutput } from '../stations/types.ts';
 import { coverOf } from '../strokes/cover.ts';
 import type { Zone, ZoneMap, ZonePart } from './zone.ts';
@@ -92,18 +92,6 @@ function planeOf({ join, relief }: ZoneInput, map: ZoneMap): Float32Array | null
   }
 }
 
-function oklabOf(picture: Raster): Float32Array[] {
-  const out = [0, 1, 2].map(() => new Float32Array(picture.width * picture.height));
-  const [r, g, b] = picture.planes;
-  for (let i = 0; i < r.length; i++) {
-    const [L, a, bb] = linearToOklab(r[i], g[i], b[i]);
-    out[0][i] = L;
-    out[1][i] = a;
-    out[2][i] = bb;
-  }
-  return out;
-}
-
 /**
  * How much of each pixel belongs to a zone, 0..1: its parts one after the other, `and` by the product, `or` by
  * the larger, `without` by the product with what is not picked. A map that the tile has not picks nothing.
@@ -119,7 +107,10 @@ export async function zoneCover(
   for (const part of zone.parts) {
     let own: Float32Array;
     if (part.by === 'colour') {
-      own = nearColour(await context.part('oklab', null, () => oklabOf(input.join.picture)), part);
+      own = nearColour(
+        await context.part('oklab', null, () => KERNELS.oklabPlanes(input.join.picture.planes)),
+        part,
+      );
     } else if (part.by === 'range') {
       const plane = planeOf(input, part.map);
       own = plane ? inRange(plane, part) : new Float32Array(width * height);

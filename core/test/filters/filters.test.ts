@@ -1,9 +1,11 @@
-import { atrousBands, GRADIENT_KERNELS, gaussian, gradient, MIRROR, TORUS } from '@zesty-tile/core';
+import { atrousBands, GRADIENT_KERNELS, gaussian, MIRROR, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { gaussianFir } from '../../src/filters/gaussian-fir.ts';
+import { gradient } from '../../src/filters/gradient.ts';
 import { ALL_EDGES, farthest, noisePlane, planeOf, rmsBetween } from '../fields.ts';
+import { withBothKernels } from '../kernels/both.ts';
 
-describe('Gaussian', () => {
+withBothKernels('Gaussian', () => {
   const size = 128;
   const noise = noisePlane(size * size, 11);
 
@@ -49,7 +51,7 @@ describe('Gaussian', () => {
   });
 });
 
-describe('à trous bands', () => {
+withBothKernels('à trous bands', () => {
   it('sum to the input on every kind of edge', () => {
     const plane = noisePlane(48 * 40, 2);
     for (const edges of ALL_EDGES) {
@@ -70,7 +72,7 @@ describe('à trous bands', () => {
   });
 });
 
-describe('gradient kernels', () => {
+withBothKernels('gradient kernels', () => {
   it('give the slope of a ramp away from the edge', () => {
     const ramp = planeOf(16, 16, (x, y) => 0.25 * x - 0.5 * y);
     for (const kernel of GRADIENT_KERNELS) {

@@ -12,15 +12,16 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { aimFor } from '../../src/stations/gauge/fit.ts';
-import { luminanceMap, softHold, undoHold } from '../../src/stations/gauge/tone.ts';
+import { luminanceMap, softHold, undoHold } from '../../src/stations/gauge/luminance-map.ts';
 import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
+import { withBothKernels } from '../kernels/both.ts';
 import { frameOf, joined, runStation } from './run.ts';
 
 const size = 64;
 const picture = tilingPicture(size);
 const medianOf = (raster: Raster) => histogramPercentiles(luminance(raster), [50])[0];
 
-describe('chart', () => {
+withBothKernels('chart', () => {
   it('has sound lines: unique ids, bands in order and inside the limits', () => {
     expect(new Set(CHART.lines.map((line) => line.id)).size).to.equal(CHART.lines.length);
     for (const line of CHART.lines) {
@@ -36,7 +37,7 @@ describe('chart', () => {
   });
 });
 
-describe('gauge', () => {
+withBothKernels('gauge', () => {
   it('fit brings the median into the band of any line', async () => {
     for (const line of CHART.lines) {
       const { output } = await runStation(
@@ -151,7 +152,7 @@ describe('gauge', () => {
   });
 });
 
-describe('marks of Gauge', () => {
+withBothKernels('marks of Gauge', () => {
   const y = Float32Array.of(0.001, 0.1, 0.15, 0.2, 0.25, 0.3, 0.97, 0.99);
   const all = { line: 'fired-clay-red', ownLine: null, countFrom: 0, countTo: 100 };
 
@@ -172,7 +173,7 @@ describe('marks of Gauge', () => {
   });
 });
 
-describe('the map of luminance', () => {
+withBothKernels('the map of luminance', () => {
   const limits: [number, number] = [0.02, 0.9];
   const anyTone = fc.record({
     gain: fc.double({ min: 0.1, max: 8, noNaN: true }),

@@ -1,12 +1,13 @@
-import { type Edges, MIRROR, normalMap, sampleBilinear, TORUS, visibility } from '@zesty-tile/core';
+import { type Edges, KERNELS, MIRROR, sampleBilinear, TORUS, visibility } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { HorizonLine } from '../../src/stations/relief/horizon.ts';
 import { farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../fields.ts';
+import { withBothKernels } from '../kernels/both.ts';
 import { frameOf, joined, runStation } from './run.ts';
 
 const wait = async () => {};
 
-describe('normals', () => {
+withBothKernels('normals', () => {
   it('are those of a plane of known slope, x to the right, green the way it is told', () => {
     // 1/64 of the height range a pixel, 64 px an edge, depth a tenth of the edge: a slope of 0.1.
     const plane = planeOf(64, 64, (x, y) => (x + 2 * y) / 64);
@@ -14,7 +15,15 @@ describe('normals', () => {
       ['up', 1],
       ['down', -1],
     ] as const) {
-      const { planes } = normalMap(plane, { width: 64, height: 64 }, 0.1, 1, 'sharp', normalY, MIRROR);
+      const { planes } = KERNELS.normalMap(
+        plane,
+        { width: 64, height: 64 },
+        0.1,
+        1,
+        'sharp',
+        normalY,
+        MIRROR,
+      );
       const [nx, ny, nz] = planes.map((p) => p[32 * 64 + 32]);
       expect(nx / nz).to.be.closeTo(-0.1, 1e-5);
       expect(ny / nz).to.be.closeTo(sign * 0.2, 1e-5);
@@ -29,7 +38,15 @@ describe('normals', () => {
       size,
       (x, y) => 0.5 + 0.5 * Math.sin((2 * Math.PI * 2 * x) / size) * Math.cos((2 * Math.PI * y) / size),
     );
-    const { planes } = normalMap(height, { width: size, height: size }, 0.05, 1, 'sharp', 'up', TORUS);
+    const { planes } = KERNELS.normalMap(
+      height,
+      { width: size, height: size },
+      0.05,
+      1,
+      'sharp',
+      'up',
+      TORUS,
+    );
     let worst = 0;
     for (let y = 0; y < size; y++) {
       for (let x = 0; x < size; x++) {
@@ -47,12 +64,20 @@ describe('normals', () => {
   });
 
   it('are level where there is no depth', () => {
-    const { planes } = normalMap(noisePlane(1024), { width: 32, height: 32 }, 0, 1, 'scharr', 'up', TORUS);
+    const { planes } = KERNELS.normalMap(
+      noisePlane(1024),
+      { width: 32, height: 32 },
+      0,
+      1,
+      'scharr',
+      'up',
+      TORUS,
+    );
     expect(farthest(planes[2], new Float32Array(1024).fill(1))).to.equal(0);
   });
 });
 
-describe('horizon of a line', () => {
+withBothKernels('horizon of a line', () => {
   it('is what looking at every point within reach gives', () => {
     for (const reach of [1, 3, 8, 21]) {
       const heights = Float64Array.from(noisePlane(100, reach), (v) => 5 * v);
@@ -93,7 +118,7 @@ function bruteForce(height: Float32Array, size: number, radius: number, edges: E
   });
 }
 
-describe('ambient occlusion', () => {
+withBothKernels('ambient occlusion', () => {
   const size = 48;
   const wave = (x: number, y: number) => (2 * Math.PI * (2 * x + y)) / size;
   const stones = planeOf(
@@ -128,7 +153,7 @@ describe('ambient occlusion', () => {
   });
 });
 
-describe('relief', () => {
+withBothKernels('relief', () => {
   const size = 128;
   const input = { join: joined(tilingPicture(size)), withOcclusion: true };
 

@@ -5,10 +5,9 @@ import {
   type Edges,
   GRADIENT_KERNELS,
   gaussian,
-  gradient,
+  KERNELS,
   MAP_NAMES,
   mapRaster,
-  normalMap,
   Raster,
   resizeLanczos,
   roll,
@@ -19,9 +18,7 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { atrousSmooth } from '../../src/filters/atrous-smooth.ts';
-import { gaussianFir } from '../../src/filters/gaussian-fir.ts';
-import { gaussianRecursive } from '../../src/filters/gaussian-recursive.ts';
+import { gradient } from '../../src/filters/gradient.ts';
 import { detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
 import { cavityMap, localRelief } from '../../src/stations/relief/cavity.ts';
 import { polarityEvidence } from '../../src/stations/relief/evidence.ts';
@@ -29,6 +26,7 @@ import { shapedHeight } from '../../src/stations/relief/height.ts';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
 import { slantHeight } from '../../src/stations/relief/slant.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
+import { withBothKernels } from '../kernels/both.ts';
 import { frameOf, runAfterJoin, zoneOf } from './run.ts';
 
 const SIZE = 64;
@@ -39,11 +37,11 @@ type Operation = (plane: Float32Array, edges: Edges) => Float32Array[] | Promise
 
 /** Every filter after Join, by the file it stands in. */
 const OPERATIONS: Record<string, Operation> = {
-  'filters/gaussian-fir.ts': (p, e) => [gaussianFir(p, SIZE, SIZE, 1.7, e)],
-  'filters/gaussian-recursive.ts': (p, e) => [gaussianRecursive(p, SIZE, SIZE, 5.3, e)],
+  'filters/gaussian-fir.ts': (p, e) => [KERNELS.gaussianFir(p, SIZE, SIZE, 1.7, e)],
+  'filters/gaussian-recursive.ts': (p, e) => [KERNELS.gaussianRecursive(p, SIZE, SIZE, 5.3, e)],
   'filters/gaussian.ts': (p, e) => [gaussian(p, SIZE, SIZE, 2.4, e), gaussian(p, SIZE, SIZE, 9, e)],
   'filters/atrous.ts': (p, e) => atrousBands(p, SIZE, SIZE, 4, e),
-  'filters/atrous-smooth.ts': (p, e) => [atrousSmooth(p, SIZE, SIZE, 1, e)],
+  'filters/atrous-smooth.ts': (p, e) => [KERNELS.atrousSmooth(p, SIZE, SIZE, 1, e)],
   'filters/gradient.ts': (p, e) =>
     GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
   'stations/relief/bands.ts': async (p, e) => [
@@ -77,9 +75,9 @@ const OPERATIONS: Record<string, Operation> = {
   },
   'stations/relief/slant.ts': (p) => [slantHeight(p, SIDES, 315)],
   'stations/relief/integrate.ts': (p) => [
-    heightOfNormals(normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', TORUS)),
+    heightOfNormals(KERNELS.normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', TORUS)),
   ],
-  'stations/relief/normal.ts': (p, e) => normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', e).planes,
+  'stations/relief/normal.ts': (p, e) => KERNELS.normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', e).planes,
   'stations/relief/occlusion.ts': async (p, e) => [
     await visibility(
       p.map((h) => 4 * h),
@@ -127,6 +125,10 @@ const NO_FILTERS = [
   'gauge/marks.ts',
   'gauge/station.ts',
   'gauge/tone.ts',
+  // The kernels below them, and curves of one value.
+  'gauge/luminance-map.ts',
+  'gauge/tone-block.ts',
+  'relief/sweep.ts',
 ];
 
 const filesIn = (folder: string) =>
@@ -136,7 +138,7 @@ const filesIn = (folder: string) =>
 
 const shift = fc.integer({ min: -SIZE, max: SIZE });
 
-describe('torus', () => {
+withBothKernels('torus', () => {
   it('knows every filter there is: a new file must be put to the test here', () => {
     const files = ['filters', 'stations/gauge', 'stations/relief', 'stations/finish'].flatMap(filesIn);
     const known = [...Object.keys(OPERATIONS), ...NO_FILTERS.map((file) => `stations/${file}`)];

@@ -1,9 +1,9 @@
 import {
   type CratePlan,
   type CrateSettings,
-  encodeSrgbPlane,
   type Frame,
   isEncoded,
+  KERNELS,
   type MapName,
   mapRaster,
   missingMaps,
@@ -87,7 +87,7 @@ function lookedFile(
   const planes = packer(file, rasterOf, frame, { width, height })(0, height);
   // Linear colour is looked at through the curve of the screen.
   const isLinear = file.kind === 'colour' && !isEncoded(file);
-  const shown = planes.map((plane, c) => (isLinear && c < 3 ? encodeSrgbPlane(plane) : plane));
+  const shown = planes.map((plane, c) => (isLinear && c < 3 ? KERNELS.encodeSrgbPlane(plane) : plane));
   return {
     picture: pictureOf(shown, width, height),
     channels: shown.map((plane) => pictureOf([plane], width, height)),

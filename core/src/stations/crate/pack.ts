@@ -1,5 +1,5 @@
-import { encodeSrgbPlane } from '../../colour/srgb.ts';
 import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { sigmaOf } from '../relief/scale.ts';
 import type { Sides } from '../shape.ts';
@@ -61,7 +61,7 @@ export function packer(
     if (map === 'normal') {
       const sign = plane === 1 && greenOfFile(file, frame) !== frame.green ? -1 : 1;
       values = values.map((value) => (sign * value + 1) / 2);
-    } else if (isEncoded(file) && MAP_KIND[map] === 'colour') values = encodeSrgbPlane(values);
+    } else if (isEncoded(file) && MAP_KIND[map] === 'colour') values = KERNELS.encodeSrgbPlane(values);
     return turned ? values.map((value) => 1 - value) : values;
   };
   return (from, to) => file.channels.map((channel, k) => packed(channel, k, from, to));

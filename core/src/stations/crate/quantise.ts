@@ -1,4 +1,4 @@
-import { encodeSrgbPlane } from '../../colour/srgb.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { MAP_KIND, type MapName } from './maps.ts';
 
@@ -7,7 +7,7 @@ export type Samples = Uint8Array | Uint16Array | Float32Array;
 
 /** Planes of a map as they stand in a file, 0..1: colour sRGB encoded, normals (n + 1)/2, data as it is. */
 export function encodedPlanes(raster: Raster, map: MapName): Float32Array[] {
-  if (MAP_KIND[map] === 'colour') return raster.planes.map(encodeSrgbPlane);
+  if (MAP_KIND[map] === 'colour') return raster.planes.map(KERNELS.encodeSrgbPlane);
   if (map === 'normal') {
     return raster.planes.map((plane) => {
       const out = new Float32Array(plane.length);

@@ -7,11 +7,12 @@ import { type ZoneInput, zoneCover } from '../../zones/cover.ts';
 import { wetReflectance } from '../../zones/wet.ts';
 import { type Frame, type GaugeOutput, type SourceOutput, station } from '../types.ts';
 import { type Fit, fitTo } from './fit.ts';
+import type { Tone } from './luminance-map.ts';
 import { BETWEEN, valuesOf } from './marks.ts';
 import { fitPatches, type PatchFit } from './patches.ts';
 import { balanced, whiteGains } from './recolour.ts';
 import { type GaugeSettings, settings, type ZoneTone } from './settings.ts';
-import { applyTone, type Tone } from './tone.ts';
+import { applyTone } from './tone.ts';
 import { verdict } from './verdict.ts';
 
 /** What Gauge reads. Relief is there where a zone is picked by it, the photo where patches in it are asked for. */

@@ -8,23 +8,6 @@ const smoothstep = (t: number) => {
   return s * s * (3 - 2 * s);
 };
 
-function minus(a: Float32Array, b: Float32Array): Float32Array {
-  const out = new Float32Array(a.length);
-  for (let i = 0; i < out.length; i++) out[i] = a[i] - b[i];
-  return out;
-}
-
-/** Adds the band between a plane and its smoother self, or the plane itself, as far as the mask says. */
-function addBand(
-  to: Float32Array,
-  plane: Float32Array,
-  smoother: Float32Array | null,
-  mask: Float32Array,
-): void {
-  if (smoother) for (let i = 0; i < to.length; i++) to[i] += (plane[i] - smoother[i]) * mask[i];
-  else for (let i = 0; i < to.length; i++) to[i] += plane[i] * mask[i];
-}
-
 /**
  * Multiband blend of the two copies inside the strip (Burt & Adelson 1983, on undecimated B3 bands):
  * each band is mixed by the cut's mask smoothed as the band is, forced pure at the strip's ends.
@@ -64,16 +47,8 @@ export async function blendBands(
   }
   const out: Float32Array[] = [];
   for (let c = 0; c < strip.a.length; c++) {
-    const blended = strip.b[c].slice();
-    // Bands of the difference: mixing a and b band by band is b with so much of them added.
-    let apart = minus(strip.a[c], strip.b[c]);
-    for (let level = 0; level <= levels; level++) {
-      const smoother =
-        level === levels ? null : KERNELS.atrousSmooth(apart, width, length, 2 ** level, edges);
-      addBand(blended, apart, smoother, masks[level]);
-      if (smoother) apart = smoother;
-      await breathe(0.3 + (0.7 * (c + level / levels)) / strip.a.length);
-    }
+    const blended = KERNELS.blendChannel(strip.a[c], strip.b[c], width, length, masks, edges);
+    await breathe(0.3 + (0.7 * (c + 1)) / strip.a.length);
     // Rounding aside, the ends already are pure; make them so to the bit.
     for (let y = 0; y < length; y++) {
       blended[y * width] = strip.a[c][y * width];

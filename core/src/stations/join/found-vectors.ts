@@ -7,7 +7,7 @@ import type { Sides } from '../shape.ts';
 import type { MarginShares } from '../square/geometry.ts';
 import type { Frame, Margins } from '../types.ts';
 import { cellVectors, oneWayVectors } from './cells.ts';
-import { seen } from './cut.ts';
+import { seen } from './cut-costs.ts';
 import { findLattice, type Lattice } from './lattice.ts';
 import { searchOffset } from './offset.ts';
 import type { JoinSettings, Origin } from './settings.ts';

@@ -1,7 +1,7 @@
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import type { Bend } from './bend.ts';
-import { seen } from './cut.ts';
+import { seen } from './cut-costs.ts';
 import type { Strip } from './strip.ts';
 
 /** The search runs on strips of this many pixels along a tile's edge. */

@@ -5,7 +5,7 @@ import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { statistics } from '../../raster/statistics.ts';
 import { type Attempt, attempt, scoreOf } from './attempt.ts';
-import { seen } from './cut.ts';
+import { seen } from './cut-costs.ts';
 import { latticeOf, type TileFrame } from './found-vectors.ts';
 import type { JoinInput } from './input.ts';
 import type { SeamScore } from './score/score.ts';

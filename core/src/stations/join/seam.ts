@@ -1,4 +1,4 @@
-import { encodeSrgbPlane } from '../../colour/srgb.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import { percentiles } from '../../raster/statistics.ts';
@@ -119,5 +119,5 @@ export function seamFigures(raster: Raster): SeamFigures {
 
 /** `seamFigures` of a linear colour picture, measured on its sRGB-encoded values, as it is seen. */
 export function pictureSeams(picture: Raster): SeamFigures {
-  return seamFigures(new Raster(picture.width, picture.height, picture.planes.map(encodeSrgbPlane)));
+  return seamFigures(new Raster(picture.width, picture.height, picture.planes.map(KERNELS.encodeSrgbPlane)));
 }

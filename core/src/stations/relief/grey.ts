@@ -1,6 +1,7 @@
 import { linearOfHex } from '../../colour/hex.ts';
 import { luminance } from '../../colour/luminance.ts';
 import { linearToOklab } from '../../colour/oklab.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Raster } from '../../raster/raster.ts';
 
 /** From what of the colour height is read. */
@@ -11,13 +12,13 @@ export type Grey = (typeof GREYS)[number];
 const NEAR = 0.08;
 
 /** How near each pixel's colour is to one: 1 there, a half at 0.08 of OKLab, towards 0 beyond (a Gaussian). */
-function nearnessTo({ planes: [r, g, b] }: Raster, hex: string): Float32Array {
+function nearnessTo({ planes }: Raster, hex: string): Float32Array {
   const [L, A, B] = linearToOklab(...linearOfHex(hex));
-  const out = new Float32Array(r.length);
+  const [l, a, b] = KERNELS.oklabPlanes(planes);
+  const out = new Float32Array(l.length);
   const scale = Math.LN2 / NEAR ** 2;
   for (let i = 0; i < out.length; i++) {
-    const [l, a, bb] = linearToOklab(r[i], g[i], b[i]);
-    out[i] = Math.exp(-scale * ((l - L) ** 2 + (a - A) ** 2 + (bb - B) ** 2));
+    out[i] = Math.exp(-scale * ((l[i] - L) ** 2 + (a[i] - A) ** 2 + (b[i] - B) ** 2));
   }
   return out;
 }

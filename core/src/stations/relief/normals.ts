@@ -1,5 +1,6 @@
 import type { WorkContext } from '../../engine/context.ts';
 import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
 import { turnedNormals } from '../given.ts';
@@ -7,7 +8,6 @@ import type { Frame } from '../types.ts';
 import type { ReliefDecision, ReliefInput } from './decision.ts';
 import { normalsOf, reoriented } from './detail-normal.ts';
 import type { RawHeight } from './height.ts';
-import { normalMap } from './normal.ts';
 import { sigmaOf } from './scale.ts';
 import type { ReliefSettings } from './settings.ts';
 
@@ -69,7 +69,7 @@ export async function normals(
 ): Promise<Raster> {
   const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;
   const ofHeight = (field: Float32Array, strength: number) =>
-    normalMap(field, frame, depthShare, strength, chosen.kernel, chosen.normalY, frame.edges);
+    KERNELS.normalMap(field, frame, depthShare, strength, chosen.kernel, chosen.normalY, frame.edges);
   const soft = (field: Float32Array) => {
     const sigma = sigmaOf(chosen.normalSoftMm, frame);
     return sigma > LEAST_SIGMA ? gaussian(field, frame.width, frame.height, sigma, frame.edges) : field;

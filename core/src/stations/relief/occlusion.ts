@@ -1,12 +1,9 @@
-import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
+import type { Edges } from '../../raster/edges.ts';
 import { transposePlane } from '../../raster/transpose.ts';
-import { HorizonLine } from './horizon.ts';
+import { type Direction, walked } from './sweep.ts';
 
-interface Sweep {
-  /** Rows crossed for one step along a row. */
-  slope: number;
-  /** Walk the rows from their end. */
-  back: boolean;
+interface Sweep extends Direction {
   /** Work on the transposed field. */
   turned: boolean;
   /** Degrees of the sky this direction stands for. */
@@ -35,61 +32,6 @@ const SWEEPS: Sweep[] = [false, true].flatMap((turned) =>
   ),
 );
 
-/** Adds cos² of the horizon along one direction, times the direction's share, to `sum`. */
-function sweep(
-  field: Float32Array,
-  size: number,
-  { slope, back, share }: Sweep,
-  radius: number,
-  edgeAlong: Edges['x'],
-  edgeAcross: Edges['y'],
-  bias: number,
-  sum: Float32Array,
-): void {
-  const step = Math.sqrt(1 + slope * slope);
-  const reach = Math.max(1, Math.floor(radius / step));
-  const horizon = new HorizonLine(reach);
-  const count = size + reach;
-  const column = new Int32Array(count);
-  const shift = new Int32Array(count);
-  const heights = new Float64Array(count);
-  const rises = new Float64Array(count);
-  /** Points that lie between two pixels: they hide others, but are nobody's. */
-  const between = new Uint8Array(count);
-  for (let k = 0; k < count; k++)
-    column[k] = edgeIndex(back ? size - 1 - (k - reach) : k - reach, size, edgeAlong);
-  // A line of slope ½ meets pixel centres at every other step only: a second one takes the others.
-  const phases = Number.isInteger(slope) ? 1 : 2;
-  for (let phase = 0; phase < phases; phase++) {
-    for (let k = 0; k < count; k++) shift[k] = Math.floor((k - reach + phase) * slope);
-    for (let k = 0; k < count; k++) between[k] = phases === 2 ? (k - reach + phase) & 1 : 0;
-    const low = Math.min(shift[0], shift[count - 1]);
-    const high = Math.max(shift[0], shift[count - 1]) + 1;
-    // On a mirrored axis lines also start outside the field, so that each of its pixels is reached once.
-    const wraps = edgeAcross === 'wrap';
-    const first = wraps ? 0 : -high;
-    const last = wraps ? size : size - low;
-    const base = first + low;
-    const rows = new Int32Array(last - first + high - low + 1);
-    for (let k = 0; k < rows.length; k++) rows[k] = edgeIndex(base + k, size, edgeAcross) * size;
-    for (let line = first; line < last; line++) {
-      for (let k = 0; k < count; k++) {
-        const at = line + shift[k] - base;
-        const h = field[rows[at] + column[k]];
-        heights[k] = between[k] ? (h + field[rows[at + 1] + column[k]]) / 2 : h;
-      }
-      horizon.sweep(heights, count, rises, between);
-      for (let k = reach; k < count; k++) {
-        if (between[k]) continue;
-        const row = line + shift[k];
-        if (!wraps && (row < 0 || row >= size)) continue;
-        const tan = Math.max(0, rises[k] / step - bias);
-        sum[rows[row - base] + column[k]] += share / (1 + tan * tan);
-      }
-    }
-  }
-}
-
 /**
  * Ambient visibility 0..1 of a height field: mean over sixteen directions of cos² of the horizon, the
  * cosine-weighted share of the sky that a level receiver sees. Line sweep with convex hulls (after
@@ -109,10 +51,11 @@ export async function visibility(
   const upright = new Float32Array(height.length);
   const turned = new Float32Array(height.length);
   const flipped = transposePlane(height, size, size);
-  for (let k = 0; k < SWEEPS.length; k++) {
-    const s = SWEEPS[k];
-    if (s.turned) sweep(flipped, size, s, reach, edges.y, edges.x, bias, turned);
-    else sweep(height, size, s, reach, edges.x, edges.y, bias, upright);
+  for (const [k, one] of SWEEPS.entries()) {
+    const lines = walked(size, one, reach, one.turned ? { x: edges.y, y: edges.x } : edges);
+    const seen = KERNELS.sweepHorizons(one.turned ? flipped : height, size, lines, bias, one.share);
+    const sum = one.turned ? turned : upright;
+    for (let i = 0; i < sum.length; i++) sum[i] += seen[i];
     await breathe((k + 1) / SWEEPS.length);
   }
   const back = transposePlane(turned, size, size);

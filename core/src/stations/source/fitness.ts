@@ -1,6 +1,6 @@
 import { luminance } from '../../colour/luminance.ts';
-import { encodeSrgbPlane } from '../../colour/srgb.ts';
 import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { histogramPercentiles } from '../../raster/histogram.ts';
 import { Raster } from '../../raster/raster.ts';
@@ -90,7 +90,7 @@ export function fitness(source: SourceOutput): Fitness {
   const shortEdge = Math.min(source.originalWidth, source.originalHeight);
   const y = luminance(picture);
   const inner = middle(new Raster(width, height, [y]));
-  const seen = encodeSrgbPlane(inner.planes[0]);
+  const seen = KERNELS.encodeSrgbPlane(inner.planes[0]);
   const small = smaller(y, width, height, DIRECTION_SIZE);
   const direction = mainDirection(small.planes[0], small.width, small.height);
   const whole = resizeArea(picture, Math.min(width, MEASURED), Math.min(height, MEASURED));

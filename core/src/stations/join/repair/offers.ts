@@ -3,7 +3,7 @@ import { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
 import { sampleBilinear } from '../../../raster/sample.ts';
 import { statistics } from '../../../raster/statistics.ts';
-import { seen } from '../cut.ts';
+import { seen } from '../cut-costs.ts';
 import { outlineOf, type Place } from './outline.ts';
 import { type PhotoPicture, patchOf, putPatch } from './patch.ts';
 import type { Graft } from './repair.ts';

@@ -3,7 +3,7 @@ import type { Raster } from '../../../raster/raster.ts';
 import { sampleBilinear } from '../../../raster/sample.ts';
 import { type Box, coverOf, coverOfOutline } from '../../../strokes/cover.ts';
 import type { Margins } from '../../types.ts';
-import { seen } from '../cut.ts';
+import { seen } from '../cut-costs.ts';
 import { calmed } from './calm.ts';
 import { membrane } from './membrane.ts';
 import type { Repair } from './repair.ts';

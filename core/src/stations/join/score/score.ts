@@ -1,4 +1,4 @@
-import { encodeSrgbPlane } from '../../../colour/srgb.ts';
+import { KERNELS } from '../../../kernels/kernels.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
 import { type Shape, sidesOf } from '../../shape.ts';
@@ -27,7 +27,7 @@ export interface SeamScore {
 const above = (value: number, limit: number) => Math.max(0, value - limit);
 
 const encoded = (raster: Raster, width: number, height: number): Raster =>
-  resizeArea(raster, width, height).mapPlanes(encodeSrgbPlane);
+  resizeArea(raster, width, height).mapPlanes(KERNELS.encodeSrgbPlane);
 
 /** What others are held against, made once for each source picture. */
 interface Measures {

@@ -5,7 +5,7 @@ import { resizeArea } from '../../../raster/resize.ts';
 import { resampleField } from '../../../raster/sample.ts';
 import { divideLight } from '../../even/divide.ts';
 import { fitLight } from '../../even/fit.ts';
-import { seen } from '../../join/cut.ts';
+import { seen } from '../../join/cut-costs.ts';
 import { pictureSeams } from '../../join/seam.ts';
 import { type Shape, sidesOf } from '../../shape.ts';
 import { cropMapper, framePlace } from '../geometry.ts';

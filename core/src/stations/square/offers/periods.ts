@@ -1,7 +1,7 @@
 import { luminance } from '../../../colour/luminance.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { cellVectors } from '../../join/cells.ts';
-import { seen } from '../../join/cut.ts';
+import { seen } from '../../join/cut-costs.ts';
 import { findLattice } from '../../join/lattice.ts';
 import { onSquare, shearOf, stretchOf, turnOf } from '../../join/vectors.ts';
 import { aspectOf, type Shape, type Sides } from '../../shape.ts';

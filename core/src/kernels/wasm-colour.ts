@@ -1,0 +1,74 @@
+import { bends } from '../stations/gauge/luminance-map.ts';
+import { isPlain, recolouring } from '../stations/gauge/recolour.ts';
+import { MOST_LIFT } from '../stations/gauge/tone-block.ts';
+import type { Kernels } from './kernels.ts';
+import type { Call } from './wasm.ts';
+
+/** Bytes of whole vectors that hold so many floats. */
+const vectors = (count: number) => (4 * count + 15) & ~15;
+
+export const wasmEncodeSrgbPlane =
+  (call: Call): Kernels['encodeSrgbPlane'] =>
+  (plane) =>
+    call((exports, arena) => {
+      arena.begin(vectors(plane.length));
+      const at = arena.floats(plane);
+      exports.encodeSrgb(at, plane.length);
+      return arena.read(at, plane.length);
+    });
+
+export const wasmOklabPlanes =
+  (call: Call): Kernels['oklabPlanes'] =>
+  (planes) =>
+    call((exports, arena) => {
+      const { length } = planes[0];
+      arena.begin(3 * vectors(length));
+      const at = planes.map((plane) => arena.floats(plane));
+      exports.toOklab(at[0], vectors(length));
+      return at.map((one) => arena.read(one, length));
+    });
+
+export const wasmToneBlock =
+  (call: Call, reference: Kernels): Kernels['toneBlock'] =>
+  (picture, out, tone, colour, from, to, cover) => {
+    const count = to - from;
+    const { gain, contrast, pivot, hold } = tone;
+    const [low, high] = hold ?? [0, 1];
+    const [toe, shoulder] = bends([low, high]);
+    const recolours = !isPlain(colour);
+    // Of colours turned linearly: what a, what b and what L alone become.
+    const change = recolouring(colour);
+    const [cos, sin] = change(0, 1, 0);
+    const [addA, addB] = change(1, 0, 0);
+    const values = [gain, contrast, pivot, low, toe, shoulder, high, gain * MOST_LIFT, cos, sin, addA, addB];
+    const left = call((exports, arena) => {
+      const plane = vectors(count);
+      arena.begin(8 * plane + 256);
+      const put = (whole: Float32Array) => {
+        const at = arena.room(plane);
+        arena.view(at, plane / 4).fill(0);
+        arena.view(at, count).set(whole.subarray(from, to));
+        return at;
+      };
+      const source = picture.planes.map(put);
+      const made = out.planes.map(put);
+      const flags = arena.room(plane / 16);
+      exports.toneBlock(
+        source[0],
+        made[0],
+        plane,
+        cover ? put(cover) : 0,
+        flags,
+        arena.floats(Float32Array.from(values)),
+        Number(contrast !== 1),
+        Number(hold !== null),
+        Number(recolours),
+      );
+      for (const [c, at] of made.entries()) out.planes[c].set(arena.view(at, count), from);
+      return arena.bytesAt(flags, plane / 16);
+    });
+    // Almost every pixel is in gamut as it is; the others take the long way.
+    if (left.some((bits) => bits !== 0)) {
+      reference.toneBlock(picture, out, tone, colour, from, to, cover, left);
+    }
+  };

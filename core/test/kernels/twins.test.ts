@@ -1,0 +1,194 @@
+import { Raster } from '@zesty-tile/core';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { GRADIENT_KERNELS } from '../../src/filters/gradient.ts';
+import { KERNELS, type Kernels, REFERENCE } from '../../src/kernels/kernels.ts';
+import type { Edges } from '../../src/raster/edges.ts';
+import { walked } from '../../src/stations/relief/sweep.ts';
+import { farthest, noisePlane } from '../fields.ts';
+
+/** How far a twin may be off, of values about 1. */
+const TOLERANCE = 3e-6;
+/** A colour that goes to OKLab and back is raised to the third power there. */
+const CUBED = 1e-5;
+
+const edge = fc.constantFrom('wrap', 'mirror') as fc.Arbitrary<Edges['x']>;
+const edges = fc.record({ x: edge, y: edge });
+const side = fc.integer({ min: 4, max: 60 });
+const seed = fc.integer({ min: 1, max: 1e6 });
+
+const values = (count: number, of: number) => noisePlane(count, of).map((value) => 0.5 + 0.3 * value);
+const both = <T>(by: (k: Kernels) => T): [T, T] => [by(KERNELS), by(REFERENCE)];
+
+describe('twins of kernels', () => {
+  it('transform complex planes of any two sides alike, and to the last places of 64 bits', () => {
+    const power = fc.integer({ min: 1, max: 7 }).map((k) => 2 ** k);
+    fc.assert(
+      fc.property(power, power, seed, (width, height, of) => {
+        const [re, im] = [of, of + 1].map((k) => new Float64Array(noisePlane(width * height, k)));
+        const [a, b] = both((k) => k.fourier({ width, height, re, im }));
+        expect(farthest(a.re, b.re)).to.be.below(1e-11);
+        expect(farthest(a.im, b.im)).to.be.below(1e-11);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('see the same horizons in every direction, with and without a bias', () => {
+    fc.assert(
+      fc.property(
+        side,
+        seed,
+        fc.constantFrom(-1, -0.5, 0, 0.5, 1),
+        fc.boolean(),
+        fc.integer({ min: 1, max: 30 }),
+        edges,
+        fc.constantFrom(0, 0.2),
+        (size, of, slope, back, radius, at, bias) => {
+          const field = noisePlane(size * size, of).map((value) => 3 * value);
+          const lines = walked(size, { slope, back }, Math.min(radius, size / 2), at);
+          const [a, b] = both((k) => k.sweepHorizons(field, size, lines, bias, 0.25));
+          expect(farthest(a, b)).to.be.below(TOLERANCE);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('price the same cut and find the same way, cyclic or not, within a band or not', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 8, max: 50 }),
+        side,
+        seed,
+        fc.boolean(),
+        fc.boolean(),
+        (width, length, of, cyclic, banded) => {
+          const copy = (from: number) => [0, 1, 2].map((c) => values(width * length, from + c));
+          const strip = { width, length, a: copy(of), b: copy(of + 3) };
+          const [a, b] = both((k) => k.cutCosts(strip));
+          expect(farthest(a.upright, b.upright)).to.be.below(5 * TOLERANCE);
+          expect(farthest(a.level, b.level)).to.be.below(5 * TOLERANCE);
+          const [low, high] = [2, width - 2];
+          const rows = cyclic ? 2 * length : length;
+          const allowed = new Uint8Array((width + 1) * (rows + 1)).map((_, i) => Number(i % (width + 1) > 3));
+          const search = {
+            ...{ width, length, low, high, rows },
+            from: [4, 5, 6],
+            to: cyclic ? 5 : null,
+            ...(banded ? { allowed } : {}),
+          };
+          const [way, plain] = both((k) => k.searchCut(b, search));
+          expect([...way]).to.deep.equal([...plain]);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('say alike that there is no way', () => {
+    const costs = { upright: new Float32Array(64).fill(1), level: new Float32Array(64).fill(1) };
+    const search = { width: 8, length: 8, low: 1, high: 7, rows: 8, from: [3], to: null };
+    const ways = both((k) => k.searchCut(costs, { ...search, allowed: new Uint8Array(9 * 9) }).length);
+    expect(ways).to.deep.equal([0, 0]);
+  });
+
+  it('blend alike, band by band', () => {
+    fc.assert(
+      fc.property(
+        side,
+        side,
+        seed,
+        fc.integer({ min: 1, max: 4 }),
+        edges,
+        (width, height, of, levels, at) => {
+          const [a, b] = [values(width * height, of), values(width * height, of + 1)];
+          const masks = Array.from({ length: levels + 1 }, (_, k) => values(width * height, of + 2 + k));
+          const [one, other] = both((k) => k.blendChannel(a, b, width, height, masks, at));
+          expect(farthest(one, other)).to.be.below(TOLERANCE);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('make the same normals with every derivative, either way up', () => {
+    fc.assert(
+      fc.property(
+        side,
+        side,
+        seed,
+        fc.constantFrom(...GRADIENT_KERNELS),
+        fc.constantFrom('up' as const, 'down' as const),
+        edges,
+        (width, height, of, kernel, normalY, at) => {
+          const field = values(width * height, of);
+          const [a, b] = both((k) => k.normalMap(field, { width, height }, 0.05, 1.3, kernel, normalY, at));
+          for (let c = 0; c < 3; c++) expect(farthest(a.planes[c], b.planes[c])).to.be.below(TOLERANCE);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('encode sRGB alike: below 0, above 1, what is no number, and everything between', () => {
+    const odd = [-1, 0, 1, 2, Number.NaN, Number.POSITIVE_INFINITY, 1e-8, 0.0031308, 0.0031309];
+    const plane = Float32Array.from([...odd, ...values(1000, 3), ...values(99, 4).map((v) => v / 300)]);
+    const [a, b] = both((k) => k.encodeSrgbPlane(plane));
+    expect(farthest(a, b)).to.be.below(TOLERANCE);
+    expect([...a.subarray(0, 6)]).to.deep.equal([0, 0, 1, 1, 0, 1]);
+  });
+
+  it('go to OKLab alike, for negative light too', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 70 }), seed, (count, of) => {
+        const planes = [0, 1, 2].map((c) => noisePlane(count, of + c));
+        const [a, b] = both((k) => k.oklabPlanes(planes));
+        for (let c = 0; c < 3; c++) expect(farthest(a[c], b[c])).to.be.below(TOLERANCE);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('take the same tone and colour, also where they leave the gamut, are black or are laid over', () => {
+    const tone = fc.record({
+      gain: fc.double({ min: 0.2, max: 4, noNaN: true }),
+      contrast: fc.constantFrom(1, 0.7, 1.4),
+      pivot: fc.double({ min: 0.05, max: 0.5, noNaN: true }),
+      hold: fc.constantFrom(null, [0.03, 0.8] as [number, number]),
+    });
+    const plain = { strength: 1, hueDegrees: 0, towards: '#808080', pull: 0 };
+    const colour = fc.constantFrom(plain, { strength: 1.3, hueDegrees: 25, towards: '#c0a040', pull: 0.3 });
+    fc.assert(
+      fc.property(
+        side,
+        side,
+        seed,
+        tone,
+        colour,
+        fc.boolean(),
+        (width, height, of, how, recolour, covers) => {
+          const count = width * height;
+          const black = (plane: Float32Array) =>
+            plane.map((value, i) => (i % 17 === 0 ? 0 : Math.max(0, value)));
+          const picture = new Raster(
+            width,
+            height,
+            [0, 1, 2].map((c) => black(values(count, of + c))),
+          );
+          const cover = covers
+            ? values(count, of + 4).map((value) => (value > 0.5 ? Math.min(1, value) : 0))
+            : null;
+          const [a, b] = both((k) => {
+            const under = [5, 6, 7].map((c) => values(count, of + c));
+            const out = new Raster(width, height, under);
+            k.toneBlock(picture, out, how, recolour, 1, count - 1, cover);
+            return out.planes;
+          });
+          for (let c = 0; c < 3; c++) expect(farthest(a[c], b[c])).to.be.below(CUBED);
+        },
+      ),
+      { numRuns: 80 },
+    );
+  });
+});
