@@ -1,6 +1,41 @@
 /** Sub-pixel places for which there are weights. */
 const PHASES: f64 = 4096;
 
+/** Taps of a kernel that is not stretched, in whole vectors. */
+const EIGHT: i32 = 8;
+
+/** How far the samples from `at` on lie from `base`, weighed along and down. */
+function weighed(at: usize, stride: usize, wx: usize, wy: usize, rows: i32, bytes: usize, base: f32): v128 {
+  const all = f32x4.splat(base);
+  let sum = f32x4.splat(0);
+  for (let j = 0; j < rows; j++) {
+    let line = f32x4.mul(f32x4.sub(v128.load(at), all), v128.load(wx));
+    for (let k: usize = 16; k < bytes; k += 16)
+      line = f32x4.add(line, f32x4.mul(f32x4.sub(v128.load(at + k), all), v128.load(wx + k)));
+    sum = f32x4.add(sum, f32x4.mul(line, v128.load32_splat(wy + ((<usize>j) << 2))));
+    at += stride;
+  }
+  return sum;
+}
+
+/** The same of two vectors a row, with their weights held. */
+function weighedEight(at: usize, stride: usize, wx: usize, wy: usize, rows: i32, base: f32): v128 {
+  const all = f32x4.splat(base);
+  const near = v128.load(wx);
+  const far = v128.load(wx, 16);
+  let sum = f32x4.splat(0);
+  const end = wy + ((<usize>rows) << 2);
+  for (; wy < end; wy += 4) {
+    const line = f32x4.add(
+      f32x4.mul(f32x4.sub(v128.load(at), all), near),
+      f32x4.mul(f32x4.sub(v128.load(at, 16), all), far),
+    );
+    sum = f32x4.add(sum, f32x4.mul(line, v128.load32_splat(wy)));
+    at += stride;
+  }
+  return sum;
+}
+
 /**
  * One row of output pixels at places (`xs`, `ys`, 64-bit floats), for planes that lie one after the other from `source` on,
  * `planeBytes` apart; results go to `out`, `outBytes` apart. `weights` holds `taps` (a multiple of four) for each phase, of
@@ -41,17 +76,12 @@ export function resampleRow(
     const wy = weights + <usize>(<i32>Math.floor((py - fy) * PHASES)) * bytes;
     const first = source + <usize>y0 * stride + ((<usize>x0) << 2);
     for (let c = 0; c < planes; c++) {
-      let at = first + <usize>c * planeBytes;
-      let sum = f32x4.splat(0);
+      const at = first + <usize>c * planeBytes;
       const base = load<f32>(at);
-      const all = f32x4.splat(base);
-      for (let j = 0; j < rows; j++) {
-        let line = f32x4.mul(f32x4.sub(v128.load(at), all), v128.load(wx));
-        for (let k: usize = 16; k < bytes; k += 16)
-          line = f32x4.add(line, f32x4.mul(f32x4.sub(v128.load(at + k), all), v128.load(wx + k)));
-        sum = f32x4.add(sum, f32x4.mul(line, v128.load_splat<f32>(wy + ((<usize>j) << 2))));
-        at += stride;
-      }
+      const sum =
+        taps === EIGHT
+          ? weighedEight(at, stride, wx, wy, rows, base)
+          : weighed(at, stride, wx, wy, rows, bytes, base);
       const pairs = f32x4.add(sum, v128.shuffle<i32>(sum, sum, 2, 3, 0, 1));
       store<f32>(
         out + <usize>c * outBytes + ((<usize>x) << 2),

@@ -10,6 +10,8 @@ import { toneBlock } from '../stations/gauge/tone-block.ts';
 import { blendChannel } from '../stations/join/blend-channel.ts';
 import { cutCosts } from '../stations/join/cut-costs.ts';
 import { searchCut } from '../stations/join/cut-search.ts';
+import { nearestPatches } from '../stations/join/score/nearest.ts';
+import { addSteps } from '../stations/join/steps.ts';
 import { normalMap } from '../stations/relief/normal.ts';
 import { sweepHorizons } from '../stations/relief/sweep.ts';
 import { wasmKernels } from './wasm.ts';
@@ -21,6 +23,8 @@ export interface Kernels {
   gaussianFir: typeof gaussianFir;
   gaussianRecursive: typeof gaussianRecursive;
   rowResampler: typeof rowResampler;
+  nearestPatches: typeof nearestPatches;
+  addSteps: typeof addSteps;
   normalMap: typeof normalMap;
   toneBlock: typeof toneBlock;
   oklabPlanes: typeof oklabPlanes;
@@ -40,6 +44,8 @@ export const REFERENCE: Kernels = {
   gaussianFir,
   gaussianRecursive,
   rowResampler,
+  nearestPatches,
+  addSteps,
   normalMap,
   toneBlock,
   oklabPlanes,

@@ -10,6 +10,7 @@ import { wasmGaussianFir, wasmGaussianRecursive } from './wasm-gaussian.ts';
 import { wasmSweepHorizons } from './wasm-horizon.ts';
 import { wasmNormalMap } from './wasm-normal.ts';
 import { wasmRowResampler } from './wasm-resample.ts';
+import { wasmAddSteps, wasmNearestPatches } from './wasm-seam.ts';
 import { wasmWeighColumns, wasmWeighRows } from './wasm-weigh.ts';
 
 /** What the compiled module offers. */
@@ -20,6 +21,8 @@ export interface Exports {
   gaussianFir(...values: number[]): void;
   gaussianRecursive(...values: number[]): void;
   resampleRow(...values: number[]): number;
+  nearestPatch(...values: number[]): number;
+  addSteps(...values: number[]): void;
   unitNormals(...values: number[]): void;
   gradient(...values: number[]): void;
   toneBlock(...values: number[]): void;
@@ -77,6 +80,8 @@ export function wasmKernels(reference: Kernels): Kernels | null {
     oklabPlanes: wasmOklabPlanes(call),
     toneBlock: wasmToneBlock(call, reference),
     normalMap: wasmNormalMap(call),
+    addSteps: wasmAddSteps(call),
+    nearestPatches: wasmNearestPatches(call),
     rowResampler: wasmRowResampler(instance),
     weighColumns: wasmWeighColumns(call),
     weighRows: wasmWeighRows(call),

@@ -1,3 +1,4 @@
+import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { statistics } from '../../raster/statistics.ts';
 import { diffuseOf, f0Of, glossOf, toMetallic, USUAL_F0 } from '../finish/convert.ts';
@@ -81,7 +82,9 @@ const valueAt = (of: number | Float32Array, i: number) => (typeof of === 'number
 function diffuse({ gauge, finish }: TileOutputs): Raster {
   if (givenF0(finish)) return gauge.albedo;
   const { metallic } = finish;
-  return gauge.albedo.mapPlanes((plane) => plane.map((value, i) => diffuseOf(value, valueAt(metallic, i))));
+  return gauge.albedo.mapPlanes((plane) =>
+    mapped(plane, (value, i) => diffuseOf(value, valueAt(metallic, i))),
+  );
 }
 
 /**
@@ -98,7 +101,7 @@ export function dielectricOf({ f0, isTruth }: FinishOutput): {
   const top = f0.planes.map((plane) => Math.max(1e-6, statistics(plane).max));
   return {
     brightest: [top[0], top[1], top[2]],
-    share: f0.mapPlanes((plane, c) => plane.map((value) => value / top[c])),
+    share: f0.mapPlanes((plane, c) => mapped(plane, (value) => value / top[c])),
   };
 }
 
@@ -150,7 +153,7 @@ export function mapRaster(outputs: TileOutputs, map: MapName): Raster | null {
     case 'roughness':
       return one(finish.roughness);
     case 'gloss':
-      return one(finish.roughness.map(glossOf));
+      return one(mapped(finish.roughness, glossOf));
     case 'metallic': {
       const metallic = metallicPlane(outputs);
       return typeof metallic === 'number' ? Raster.filled(width, height, 1, metallic) : one(metallic);

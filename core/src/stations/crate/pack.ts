@@ -1,5 +1,6 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { mapped } from '../../raster/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { sigmaOf } from '../relief/scale.ts';
 import type { Sides } from '../shape.ts';
@@ -56,13 +57,13 @@ export function packer(
     let values = part(at(map), plane);
     if (file.occlusion > 0 && k < 3 && MAP_KIND[map] === 'colour') {
       const open = part(at('occlusion'), 0);
-      values = values.map((value, i) => value * (1 - file.occlusion * (1 - open[i])));
+      values = mapped(values, (value, i) => value * (1 - file.occlusion * (1 - open[i])));
     }
     if (map === 'normal') {
       const sign = plane === 1 && greenOfFile(file, frame) !== frame.green ? -1 : 1;
-      values = values.map((value) => (sign * value + 1) / 2);
+      values = mapped(values, (value) => (sign * value + 1) / 2);
     } else if (isEncoded(file) && MAP_KIND[map] === 'colour') values = KERNELS.encodeSrgbPlane(values);
-    return turned ? values.map((value) => 1 - value) : values;
+    return turned ? mapped(values, (value) => 1 - value) : values;
   };
   return (from, to) => file.channels.map((channel, k) => packed(channel, k, from, to));
 }

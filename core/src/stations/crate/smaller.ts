@@ -1,3 +1,4 @@
+import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import { glossOf } from '../finish/convert.ts';
@@ -22,7 +23,7 @@ function shortened(normal: Raster, width: number, height: number): Raster {
 /** Mean variance of the slopes within each pixel of a smaller size, of both axes. */
 function slopeVariance(normal: Raster, width: number, height: number): Float32Array {
   const [x, y, z] = normal.planes;
-  const slope = (plane: Float32Array) => plane.map((value, i) => -value / Math.max(FLATTEST, z[i]));
+  const slope = (plane: Float32Array) => mapped(plane, (value, i) => -value / Math.max(FLATTEST, z[i]));
   const [p, q] = [slope(x), slope(y)];
   const squares = p.map((value, i) => value * value + q[i] * q[i]);
   const { planes } = resizeArea(new Raster(normal.width, normal.height, [p, q, squares]), width, height);
@@ -35,11 +36,11 @@ function slopeVariance(normal: Raster, width: number, height: number): Float32Ar
  * α = roughness² (Olano & Baker 2010), so that a tile far away shines as broadly as it did.
  */
 function roughened(roughness: Raster, normal: Raster, width: number, height: number): Raster {
-  const squares = roughness.mapPlanes((plane) => plane.map((value) => value ** 4));
+  const squares = roughness.mapPlanes((plane) => mapped(plane, (value) => value ** 4));
   const mean = resizeArea(squares, width, height);
   const variance = slopeVariance(normal, width, height);
   return mean.mapPlanes((plane) =>
-    plane.map((value, i) => Math.min(1, Math.max(0, value + 2 * variance[i])) ** 0.25),
+    mapped(plane, (value, i) => Math.min(1, Math.max(0, value + 2 * variance[i])) ** 0.25),
   );
 }
 
@@ -66,7 +67,7 @@ function keptCoverage(opacity: Raster, width: number, height: number): Raster {
   const off = (scale: number) => Math.abs(covered(planes[0], scale) - wanted);
   // Coverage goes in steps: the nearer side of the step is taken, and nothing is changed where that is no nearer.
   const scale = [low, high].reduce((best, one) => (off(one) < off(best) ? one : best), 1);
-  return mean.mapPlanes((plane) => plane.map((value) => Math.min(1, value * scale)));
+  return mean.mapPlanes((plane) => mapped(plane, (value) => Math.min(1, value * scale)));
 }
 
 /**
@@ -88,7 +89,7 @@ export function smallerMap(
       return roughened(raster, rasterOf('normal'), width, height);
     case 'gloss':
       return roughened(rasterOf('roughness'), rasterOf('normal'), width, height).mapPlanes((plane) =>
-        plane.map(glossOf),
+        mapped(plane, glossOf),
       );
     case 'opacity':
       return keptCoverage(raster, width, height);

@@ -1,3 +1,4 @@
+import { mapped } from '../../raster/mapped.ts';
 import { type Curve, curveAt, curveTable } from './curve.ts';
 
 const LOG_FLOOR = 0.01;
@@ -13,7 +14,7 @@ export const logTone = (y: number) => Math.log(Math.max(0, y) + LOG_FLOOR);
 /** Brightness −0.5..0.5 about the tile's middle, full at two spreads. */
 export function toneAbout(luminance: Float32Array, { centre, spread }: ToneScale): Float32Array {
   const gain = spread > 0 ? 1 / (4 * spread) : 0;
-  return luminance.map((y) => Math.min(0.5, Math.max(-0.5, gain * (logTone(y) - centre))));
+  return mapped(luminance, (y) => Math.min(0.5, Math.max(-0.5, gain * (logTone(y) - centre))));
 }
 
 /** One thing that roughness is made from: values about 0, and how much of them, −1..1; positive: rougher where they are high. */
@@ -46,4 +47,4 @@ export function stacked(
 
 /** A stack laid into a band: perceptual roughness 0..1, α = roughness² for GGX. */
 export const intoBand = (stack: Float32Array, [low, high]: readonly [number, number]): Float32Array =>
-  stack.map((value) => low + (high - low) * value);
+  mapped(stack, (value) => low + (high - low) * value);

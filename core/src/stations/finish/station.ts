@@ -3,6 +3,7 @@ import { type ChartLine, lineF0, lineOf } from '../../chart/chart.ts';
 import { linearOfHex } from '../../colour/hex.ts';
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
+import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
 import { median } from '../../raster/statistics.ts';
@@ -41,10 +42,10 @@ async function contributions(
   const add = async (amount: number, make: () => Promise<Float32Array> | Float32Array) => {
     if (amount !== 0) found.push({ amount, values: await make() });
   };
-  await add(chosen.cavity, () => relief.cavity.map((value) => 0.5 - value));
-  await add(chosen.occlusion, () => (relief.occlusion ?? new Float32Array(0)).map((seen) => 1 - seen));
-  await add(chosen.height, () => relief.height.map((value) => value - 0.5));
-  await add(chosen.slope, () => relief.normal.planes[2].map((z) => Math.sqrt(Math.max(0, 1 - z * z))));
+  await add(chosen.cavity, () => mapped(relief.cavity, (value) => 0.5 - value));
+  await add(chosen.occlusion, () => mapped(relief.occlusion ?? new Float32Array(0), (seen) => 1 - seen));
+  await add(chosen.height, () => mapped(relief.height, (value) => value - 0.5));
+  await add(chosen.slope, () => mapped(relief.normal.planes[2], (z) => Math.sqrt(Math.max(0, 1 - z * z))));
   await add(chosen.noise, () =>
     context.part('noise', [noiseMm, frame.edgeMetres, frame.seed], () =>
       periodicNoise(frame, cellsFor(noiseMm, frame, frame.edgeMetres), frame.seed),
@@ -55,7 +56,7 @@ async function contributions(
       context.part('grey', [greyMap.sha256, greyCount, greyQuarters], async () => {
         const picture = await context.picture(greyMap, frame.size, 1);
         const [plane] = repeated(picture, frame, { count: greyCount, quarters: greyQuarters }).planes;
-        return plane.map((value) => value - 0.5);
+        return mapped(plane, (value) => value - 0.5);
       }),
     );
   }
@@ -73,7 +74,7 @@ function plainF0(
   if (chosen.f0From === 'colour') return linearOfHex(chosen.f0Colour);
   if (chosen.f0From === 'line') return lineF0(line);
   const { f0Low, f0High } = chosen;
-  const plane = tone.map((value) => f0Low + (f0High - f0Low) * (value + 0.5));
+  const plane = mapped(tone, (value) => f0Low + (f0High - f0Low) * (value + 0.5));
   return new Raster(frame.width, frame.height, [plane, plane, plane]);
 }
 
@@ -81,8 +82,8 @@ function plainF0(
 function laidOver(under: number | Float32Array, value: number, cover: Float32Array): number | Float32Array {
   if (under === value) return under;
   return typeof under === 'number'
-    ? cover.map((share) => under + share * (value - under))
-    : under.map((old, i) => old + cover[i] * (value - old));
+    ? mapped(cover, (share) => under + share * (value - under))
+    : mapped(under, (old, i) => old + cover[i] * (value - old));
 }
 
 function f0Over(
@@ -110,9 +111,9 @@ export const finish = station({
   decision: v.strictObject({ centre: v.number(), spread: v.number() }),
   decidesOn: () => null,
   decide(input: Pick<FinishInput, 'join'>): ToneScale {
-    const logs = luminance(input.join.picture).map(logTone);
+    const logs = mapped(luminance(input.join.picture), logTone);
     const centre = median(logs);
-    return { centre, spread: 1.4826 * median(logs.map((v) => Math.abs(v - centre))) };
+    return { centre, spread: 1.4826 * median(mapped(logs, (v) => Math.abs(v - centre))) };
   },
   async run(input: FinishInput, chosen, decided: ToneScale, frame, context): Promise<FinishOutput> {
     const line = lineOf(chosen);
@@ -141,7 +142,7 @@ export const finish = station({
         const band = values.band ?? own?.roughness ?? null;
         if (band) {
           const laid = intoBand(stack, band);
-          roughness = roughness.map((old, i) => old + cover[i] * (laid[i] - old));
+          roughness = mapped(roughness, (old, i) => old + cover[i] * (laid[i] - old));
         }
         const ownF0 = values.f0 ? linearOfHex(values.f0) : own ? lineF0(own) : null;
         if (ownF0) f0 = f0Over(f0, (old, c, i) => old + cover[i] * (ownF0[c] - old), frame);
@@ -151,7 +152,7 @@ export const finish = station({
       }
       const { wetness } = zone;
       if (wetness > 0) {
-        roughness = roughness.map((dry, i) => wetRoughness(dry, wetness * cover[i]));
+        roughness = mapped(roughness, (dry, i) => wetRoughness(dry, wetness * cover[i]));
         f0 = f0Over(f0, (old, _c, i) => wetF0(old, wetness * cover[i]), frame);
       }
     }

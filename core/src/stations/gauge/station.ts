@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { albedoBand, albedoLimits, lineOf, NO_LINE } from '../../chart/chart.ts';
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
+import { mapped } from '../../raster/mapped.ts';
 import { statistics } from '../../raster/statistics.ts';
 import { type ZoneInput, zoneCover } from '../../zones/cover.ts';
 import { wetReflectance } from '../../zones/wet.ts';
@@ -183,7 +184,7 @@ export const gauge = station({
     for (const zone of wet) {
       const cover = await context.part('zone', zone.parts, () => zoneCover(zone, input, frame, context));
       albedo = albedo.mapPlanes((plane) =>
-        plane.map((value, i) => wetReflectance(value, zone.wetness * cover[i])),
+        mapped(plane, (value, i) => wetReflectance(value, zone.wetness * cover[i])),
       );
     }
     const belongs = belonging(zones, dry.width * dry.height);

@@ -2,6 +2,7 @@ import { KERNELS } from '../../kernels/kernels.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import { percentiles } from '../../raster/statistics.ts';
+import { stepBetween } from './steps.ts';
 
 /** Seam and blotch figures by axis: x across the left–right edge, y across the top–bottom edge. */
 export interface SeamFigures {
@@ -9,21 +10,6 @@ export interface SeamFigures {
   seamY: number;
   blotchX: number;
   blotchY: number;
-}
-
-/** The step from one row to another, summed over its columns. */
-function between(from: Float32Array, to: Float32Array): number {
-  let sum = 0;
-  for (let x = 0; x < from.length; x++) sum += Math.abs(to[x] - from[x]);
-  return sum;
-}
-
-/** Adds the steps from each column of a plane to the next, the last one across the edge. */
-function addColumns(plane: Float32Array, width: number, columns: Float64Array): void {
-  for (let row = 0; row < plane.length; row += width) {
-    for (let x = 0; x < width - 1; x++) columns[x] += Math.abs(plane[row + x + 1] - plane[row + x]);
-    columns[width - 1] += Math.abs(plane[row] - plane[row + width - 1]);
-  }
 }
 
 /**
@@ -53,13 +39,10 @@ export class StepTally {
     const count = planes[0].length / width;
     this.#channels = planes.length;
     for (const [c, plane] of planes.entries()) {
-      addColumns(plane, width, columns);
-      let before = this.#last[c];
-      for (let y = 0; y < count; y++) {
-        const here = plane.subarray(y * width, (y + 1) * width);
-        if (before) rows[this.#told + y - 1] += between(before, here);
-        before = here;
-      }
+      const between = KERNELS.addSteps(plane, width, columns);
+      for (let y = 0; y < between.length; y++) rows[this.#told + y] += between[y];
+      const before = this.#last[c];
+      if (before) rows[this.#told - 1] += stepBetween(before, plane.subarray(0, width));
     }
     const rowOf = (y: number) => planes.map((plane) => plane.slice(y * width, (y + 1) * width));
     this.#first ??= rowOf(0);
@@ -70,7 +53,7 @@ export class StepTally {
   #steps(): { columns: Float64Array; rows: Float64Array } {
     const { length } = this.#rows;
     this.#rows[length - 1] = (this.#first ?? []).reduce(
-      (sum, first, c) => sum + between(this.#last[c], first),
+      (sum, first, c) => sum + stepBetween(this.#last[c], first),
       0,
     );
     return {

@@ -1,6 +1,7 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
 import { histogramPercentiles } from '../../raster/histogram.ts';
+import { mapped } from '../../raster/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 
@@ -28,11 +29,11 @@ const WEIGHTS = [1, 0.7, 0.5];
 
 /** Log-opponent planes of a linear colour picture: lightness, red against green, yellow against blue. */
 function opponents(picture: Raster): Float32Array[] {
-  const [r, g, b] = picture.planes.map((plane) => plane.map((v) => Math.log(Math.max(0, v) + LOG_FLOOR)));
+  const [r, g, b] = picture.planes.map((plane) => mapped(plane, (v) => Math.log(Math.max(0, v) + LOG_FLOOR)));
   return [
-    r.map((v, i) => (v + g[i] + b[i]) / 3),
-    r.map((v, i) => v - g[i]),
-    r.map((v, i) => (v + g[i]) / 2 - b[i]),
+    mapped(r, (v, i) => (v + g[i] + b[i]) / 3),
+    mapped(r, (v, i) => v - g[i]),
+    mapped(r, (v, i) => (v + g[i]) / 2 - b[i]),
   ];
 }
 
@@ -49,7 +50,7 @@ async function strengths(
     let finer = gaussian(plane, width, height, FINEST * short, edges);
     for (let k = 0; k < BANDS; k++) {
       const coarser = gaussian(plane, width, height, FINEST * short * STEP ** (k + 1), edges);
-      const band = finer.map((v, i) => WEIGHTS[c] * Math.abs(v - coarser[i]));
+      const band = mapped(finer, (v, i) => WEIGHTS[c] * Math.abs(v - coarser[i]));
       const usual = histogramPercentiles(band, [50])[0] + BASE;
       for (let i = 0; i < band.length; i++) out[k][i] = Math.max(out[k][i], band[i] / usual);
       finer = coarser;

@@ -1,5 +1,6 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { mapped } from '../../raster/mapped.ts';
 import type { Sides } from '../shape.ts';
 
 export const BAND_COUNT = 6;
@@ -24,7 +25,7 @@ export async function detailBands(
   edges: Edges,
   breathe: (done: number) => Promise<void>,
 ): Promise<Float32Array[]> {
-  let finer: Float32Array = luminance.map((y) => Math.log(Math.max(0, y) + LOG_FLOOR));
+  let finer: Float32Array = mapped(luminance, (y) => Math.log(Math.max(0, y) + LOG_FLOOR));
   let reached = 0;
   const bands: Float32Array[] = [];
   for (let level = 0; level < BAND_COUNT; level++) {

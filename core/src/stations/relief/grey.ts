@@ -2,6 +2,7 @@ import { linearOfHex } from '../../colour/hex.ts';
 import { luminance } from '../../colour/luminance.ts';
 import { linearToOklab } from '../../colour/oklab.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { mapped } from '../../raster/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
 
 /** From what of the colour height is read. */
@@ -30,7 +31,7 @@ export function greyOf(picture: Raster, grey: Grey, colour: string): Float32Arra
     case 'luminance':
       return luminance(picture);
     case 'darkest':
-      return r.map((value, i) => Math.min(value, g[i], b[i]));
+      return mapped(r, (value, i) => Math.min(value, g[i], b[i]));
     case 'red':
       return r;
     case 'green':

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { gaussian } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { mapped } from '../../raster/mapped.ts';
 import { statistics } from '../../raster/statistics.ts';
 import type { Sides } from '../shape.ts';
 import { weightedSum } from './bands.ts';
@@ -139,7 +140,7 @@ export async function shapedHeight(
   }
   if (shape.flatten > 0) {
     const broad = gaussian(sum, width, height, Math.max(width, height) * BROAD, edges);
-    sum = sum.map((value, i) => value - shape.flatten * broad[i]);
+    sum = mapped(sum, (value, i) => value - shape.flatten * broad[i]);
   }
   return shape.softSigma > LEAST_SIGMA ? gaussian(sum, width, height, shape.softSigma, edges) : sum;
 }

@@ -1,6 +1,7 @@
 import type { WorkContext } from '../../engine/context.ts';
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { mapped } from '../../raster/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
 import { turnedNormals } from '../given.ts';
@@ -82,7 +83,7 @@ export async function normals(
     let field = height;
     if (weights.some((weight) => weight !== 0)) {
       const fine = await bandHeight(raw, weights, chosen, decided);
-      field = height.map((value, i) => value + fine[i]);
+      field = mapped(height, (value, i) => value + fine[i]);
     }
     base = ofHeight(soft(field), chosen.normalStrength);
   }

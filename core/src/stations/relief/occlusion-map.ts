@@ -1,4 +1,5 @@
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
 import { sidesOf } from '../shape.ts';
@@ -41,7 +42,7 @@ export async function occlusionMap(
   const radius = (chosen.occlusionMm / 1000 / frame.edgeMetres) * small;
   const square = onSquare(field, small, frame.edges);
   const seen = await visibility(
-    square.planes[0].map((h) => h * depth),
+    mapped(square.planes[0], (h) => h * depth),
     small,
     radius,
     frame.edges,
@@ -50,5 +51,5 @@ export async function occlusionMap(
   );
   const tile = new Raster(small, small, [seen]).cut(0, 0, sides.width, sides.height);
   const whole = resizeLanczos(tile, frame.width, frame.height, frame.edges).planes[0];
-  return whole.map((v) => Math.min(1, Math.max(0, 1 - chosen.occlusionStrength * (1 - v))));
+  return mapped(whole, (v) => Math.min(1, Math.max(0, 1 - chosen.occlusionStrength * (1 - v))));
 }

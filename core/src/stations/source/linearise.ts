@@ -1,5 +1,6 @@
 import { linearTable, srgbToLinear } from '../../colour/srgb.ts';
 import type { Pixels } from '../../pixels.ts';
+import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { type Given, type GivenMap, isGivenColour } from '../given.ts';
 import type { SourceInput, SourceOutput } from '../types.ts';
@@ -41,18 +42,18 @@ function heightRaster(pixels: Pixels): Raster {
   }
   if (low >= 0 && high <= 1) return raster;
   const scale = high > low ? 1 / (high - low) : 0;
-  return raster.mapPlanes((values) => values.map((value) => (value - low) * scale));
+  return raster.mapPlanes((values) => mapped(values, (value) => (value - low) * scale));
 }
 
 /** A given colour, linear: codes are sRGB, floats linear already. */
 function colourRaster(pixels: Pixels): Raster {
   const codes = clampedRaster(codesRaster(pixels, 3));
   if (pixels.data instanceof Float32Array) return codes;
-  return codes.mapPlanes((plane) => plane.map(srgbToLinear));
+  return codes.mapPlanes((plane) => mapped(plane, srgbToLinear));
 }
 
 const clampedRaster = (raster: Raster) =>
-  raster.mapPlanes((plane) => plane.map((value) => Math.min(1, sound(value))));
+  raster.mapPlanes((plane) => mapped(plane, (value) => Math.min(1, sound(value))));
 
 /** Inside, the green of every normal map points up. */
 function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down'): Raster {
@@ -62,7 +63,7 @@ function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down'): Raste
   const codes = clampedRaster(codesRaster(pixels, 3));
   return green === 'up'
     ? codes
-    : codes.mapPlanes((plane, c) => (c === 1 ? plane.map((value) => 1 - value) : plane));
+    : codes.mapPlanes((plane, c) => (c === 1 ? mapped(plane, (value) => 1 - value) : plane));
 }
 
 /** Linear floats of decoded samples; alpha set aside. Codes of 8 or 16 bit by the exact sRGB curve unless they are data. */

@@ -1,5 +1,6 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { MIRROR } from '../../raster/edges.ts';
+import { mapped } from '../../raster/mapped.ts';
 
 const COARSE_STEP = 1;
 const FINE_STEP = 0.1;
@@ -46,7 +47,7 @@ function clearness(plane: Float32Array, width: number, height: number, degrees: 
  */
 export function mainDirection(plane: Float32Array, width: number, height: number): MainDirection {
   const broad = gaussian(plane, width, height, Math.min(width, height) / 24, MIRROR);
-  const fine = plane.map((v, i) => v - broad[i]);
+  const fine = mapped(plane, (v, i) => v - broad[i]);
   const both = (degrees: number) =>
     clearness(fine, width, height, degrees) + clearness(fine, width, height, degrees + 90);
   const coarse: number[] = [];

@@ -1,5 +1,6 @@
 import { gaussian } from '../../../filters/gaussian.ts';
 import { type Edges, MIRROR, TORUS } from '../../../raster/edges.ts';
+import { mapped } from '../../../raster/mapped.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { percentiles } from '../../../raster/statistics.ts';
 import type { Twin } from './patches.ts';
@@ -7,12 +8,12 @@ import type { Twin } from './patches.ts';
 const LOW_PERCENT = 20;
 
 const lightness = ({ planes }: Raster): Float32Array =>
-  planes.length === 1 ? planes[0] : planes[0].map((v, i) => (v + planes[1][i] + planes[2][i]) / 3);
+  planes.length === 1 ? planes[0] : mapped(planes[0], (v, i) => (v + planes[1][i] + planes[2][i]) / 3);
 
 /** Strength of fine detail about each pixel. */
 function fine(plane: Float32Array, width: number, height: number, edges: Edges): Float32Array {
   const soft = gaussian(plane, width, height, 1, edges);
-  const detail = plane.map((v, i) => Math.abs(v - soft[i]));
+  const detail = mapped(plane, (v, i) => Math.abs(v - soft[i]));
   return gaussian(detail, width, height, 4, edges);
 }
 
@@ -38,7 +39,7 @@ function coherence(plane: Float32Array, width: number, height: number, edges: Ed
   }
   const sigma = Math.max(2, Math.min(width, height) / 90);
   const [a, b, c] = [xx, yy, xy].map((one) => gaussian(one, width, height, sigma, edges));
-  return a.map((v, i) => Math.hypot(v - b[i], 2 * c[i]) / (v + b[i] + 1e-9));
+  return mapped(a, (v, i) => Math.hypot(v - b[i], 2 * c[i]) / (v + b[i] + 1e-9));
 }
 
 export interface DetailScore {

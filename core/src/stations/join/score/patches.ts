@@ -1,5 +1,8 @@
+import { KERNELS } from '../../../kernels/kernels.ts';
+import { mapped } from '../../../raster/mapped.ts';
 import { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
+import { FEATURES, type Patches } from './nearest.ts';
 import type { Crossing } from './path.ts';
 
 const PATCH = 8;
@@ -27,8 +30,6 @@ const TERMS: [number, number][] = [
   [4, 0],
   [0, 4],
 ];
-const FEATURES = TERMS.length + 2;
-
 const WAVES = TERMS.map(([u, v]) => {
   const wave = new Float32Array(PATCH * PATCH);
   for (let y = 0; y < PATCH; y++) {
@@ -46,9 +47,9 @@ const WAVES = TERMS.map(([u, v]) => {
 function opponents({ width, height, planes }: Raster): Raster {
   const [r, g, b] = planes.length === 3 ? planes : [planes[0], planes[0], planes[0]];
   return new Raster(width, height, [
-    r.map((v, i) => (v + g[i] + b[i]) / 3),
-    r.map((v, i) => v - g[i]),
-    r.map((v, i) => (v + g[i]) / 2 - b[i]),
+    mapped(r, (v, i) => (v + g[i] + b[i]) / 3),
+    mapped(r, (v, i) => v - g[i]),
+    mapped(r, (v, i) => (v + g[i]) / 2 - b[i]),
   ]);
 }
 
@@ -75,29 +76,11 @@ function describe(picture: Raster, x: number, y: number, into: Float32Array, at:
   into[at + TERMS.length + 1] = (COLOUR_WEIGHT * second) / PATCH;
 }
 
-/** The nearest patch of a bank by its features, and its distance. */
-function nearest(
-  features: Float32Array,
-  bank: Float32Array,
-  skip: (k: number) => boolean,
-): { k: number; distance: number } {
-  let best = Number.POSITIVE_INFINITY;
-  let which = 0;
-  const count = bank.length / FEATURES;
-  for (let k = 0, from = 0; k < count; k++, from += FEATURES) {
-    let sum = 0;
-    for (let f = 0; f < FEATURES; f++) {
-      const d = features[f] - bank[from + f];
-      sum += d * d;
-      // Most are out after the first few terms.
-      if ((f & 3) === 3 && sum >= best) break;
-    }
-    if (sum < best && !skip(k)) {
-      best = sum;
-      which = k;
-    }
-  }
-  return { k: which, distance: Math.sqrt(best) };
+/** The patches of a picture whose corners are given; wraps. */
+function patchesAt(picture: Raster, places: readonly [number, number][]): Patches {
+  const features = new Float32Array(places.length * FEATURES);
+  for (const [k, [x, y]] of places.entries()) describe(picture, x, y, features, k * FEATURES);
+  return { features, corners: Int32Array.from(places.flat()) };
 }
 
 /** Even places over a rectangle, about `count` of them, the same every time. */
@@ -143,9 +126,7 @@ export interface PatchScore {
 const FLAT = 0.04;
 
 /** The patches of a source at one size, and for each that was asked the distance to its own nearest. */
-interface Bank {
-  places: [number, number][];
-  features: Float32Array;
+interface Bank extends Patches {
   own: Map<number, number>;
   /** What the source's own patches come to by the same measure. */
   usual: Unlikeness;
@@ -164,24 +145,17 @@ const shrunk = (raster: Raster, stride: number) =>
 export function banksOf(source: Raster): Bank[] {
   return STRIDES.map((stride) => {
     const from = shrunk(source, stride);
-    const known = places(from.width - PATCH + 1, from.height - PATCH + 1, BANK, 0);
-    const features = new Float32Array(known.length * FEATURES);
-    for (const [k, [x, y]] of known.entries()) describe(from, x, y, features, k * FEATURES);
-    const bank: Bank = { places: known, features, own: new Map(), usual: { mean: 1, worst: 1 } };
-    const one = new Float32Array(FEATURES);
-    const asked = places(from.width - PATCH + 1, from.height - PATCH + 1, USUAL, 0.37);
-    bank.usual = unlikeness(
-      asked.map(([x, y]) => {
-        describe(from, x, y, one, 0);
-        return compared(bank, one, (k) => isNear(known[k], x, y));
-      }),
-    );
+    const [wide, high] = [from.width - PATCH + 1, from.height - PATCH + 1];
+    const known = patchesAt(from, places(wide, high, BANK, 0));
+    const bank: Bank = { ...known, own: new Map(), usual: { mean: 1, worst: 1 } };
+    const asked = patchesAt(from, places(wide, high, USUAL, 0.37));
+    bank.usual = unlikeness(compared(bank, asked, APART));
     return bank;
   });
 }
 
-const isNear = ([px, py]: [number, number], x: number, y: number) =>
-  Math.abs(px - x) < PATCH / 2 && Math.abs(py - y) < PATCH / 2;
+/** Patches whose corners are nearer than this on both axes are all but the same. */
+const APART = PATCH / 2;
 
 interface Compared {
   /** The nearest patch of the bank. */
@@ -190,10 +164,26 @@ interface Compared {
   usual: number;
 }
 
-/** A patch held against a bank. */
-function compared(bank: Bank, features: Float32Array, skip: (k: number) => boolean): Compared {
-  const { k, distance } = nearest(features, bank.features, skip);
-  return { k, distance: distance + FLAT, usual: ownDistance(bank, k) + FLAT };
+/** Patches held against a bank, leaving out of it what lies nearer than `apart`. */
+function compared(bank: Bank, asked: Patches, apart: number): Compared[] {
+  const { which, distance } = KERNELS.nearestPatches(asked, bank, apart);
+  const missing = [...new Set(which)].filter((k) => !bank.own.has(k));
+  const theirs = KERNELS.nearestPatches(
+    {
+      features: Float32Array.from(
+        missing.flatMap((k) => [...bank.features.subarray(k * FEATURES, (k + 1) * FEATURES)]),
+      ),
+      corners: Int32Array.from(missing.flatMap((k) => [bank.corners[2 * k], bank.corners[2 * k + 1]])),
+    },
+    bank,
+    APART,
+  );
+  for (const [n, k] of missing.entries()) bank.own.set(k, theirs.distance[n]);
+  return Array.from(which, (k, n) => ({
+    k,
+    distance: distance[n] + FLAT,
+    usual: bank.own.get(k)! + FLAT,
+  }));
 }
 
 function unlikeness(found: Compared[]): Unlikeness {
@@ -203,17 +193,6 @@ function unlikeness(found: Compared[]): Unlikeness {
     .sort((a, b) => b.distance / b.usual - a.distance / a.usual)
     .slice(0, Math.max(1, Math.round(found.length / 5)));
   return { mean: ratio(found), worst: ratio(worst) };
-}
-
-function ownDistance({ places: known, features, own }: Bank, k: number): number {
-  const kept = own.get(k);
-  if (kept !== undefined) return kept;
-  const [x, y] = known[k];
-  const { distance } = nearest(features.subarray(k * FEATURES, (k + 1) * FEATURES), features, (m) =>
-    isNear(known[m], x, y),
-  );
-  own.set(k, distance);
-  return distance;
 }
 
 /**
@@ -235,20 +214,21 @@ export function patchScore(tile: Raster, banks: Bank[], seams: Crossing[][]): Pa
   }));
   const twins: Twin[] = [];
   const ratios: Unlikeness[] = [];
-  const one = new Float32Array(FEATURES);
   for (const [level, bank] of banks.entries()) {
     const small = shrunk(tile, STRIDES[level]);
     const corner = (share: number, size: number) => (Math.round(share * size) - PATCH / 2 + size) % size;
-    const found = spots.map((spot, n) => {
-      describe(small, corner(spot.x, small.width), corner(spot.y, small.height), one, 0);
-      const each = compared(bank, one, () => false);
-      if (level === 0) {
-        const [x, y] = bank.places[each.k];
+    const corners = spots.map((spot): [number, number] => [
+      corner(spot.x, small.width),
+      corner(spot.y, small.height),
+    ]);
+    const found = compared(bank, patchesAt(small, corners), 0);
+    if (level === 0) {
+      for (const [n, { k }] of found.entries()) {
         const { toX, toY } = chosen[n];
+        const [x, y] = [bank.corners[2 * k], bank.corners[2 * k + 1]];
         twins.push({ crossing: chosen[n], x: x + PATCH / 2 - toX, y: y + PATCH / 2 - toY });
       }
-      return each;
-    });
+    }
     for (const [n, { distance, usual }] of found.entries()) {
       spots[n].unlike += distance / usual / bank.usual.mean / banks.length;
     }

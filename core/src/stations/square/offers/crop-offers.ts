@@ -1,5 +1,6 @@
 import { gaussian } from '../../../filters/gaussian.ts';
 import { MIRROR } from '../../../raster/edges.ts';
+import { mapped } from '../../../raster/mapped.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
 import { resampleField } from '../../../raster/sample.ts';
@@ -59,7 +60,7 @@ export async function cropOffers(
     const crop = { ...piece.framing, shape };
     const place = framePlace(even.width, even.height, crop, sides, NO_MARGINS);
     const picture = (await resampleField(even, sides.width, sides.height, place, MIRROR, breathe)).mapPlanes(
-      (plane) => plane.map((value) => Math.max(0, value)),
+      (plane) => mapped(plane, (value) => Math.max(0, value)),
     );
     const { across, down } = cropMapper(even.width, even.height, crop);
     offers.push({
