@@ -1,6 +1,14 @@
 import { access } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { encodeCrate, readFacts, refuseExisting, sha256Of, sourceHost, stageSet } from '@zesty-tile/codecs';
+import {
+  encodeCrate,
+  readFacts,
+  refuseExisting,
+  sha256Of,
+  sourceHost,
+  stageSet,
+  threads,
+} from '@zesty-tile/codecs';
 import {
   assignSetting,
   type CrateNaming,
@@ -154,10 +162,9 @@ export async function bakeOne(
     await refuseExisting(options.out, names);
   }
   const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
-  const engine = new Engine(
-    sourceHost(async ({ sha256 }) => files.get(sha256) ?? bytes),
-    0,
-  );
+  const team = threads();
+  const host = sourceHost(async ({ sha256 }) => files.get(sha256) ?? bytes);
+  const engine = new Engine({ ...host, team }, 0);
   if (green && green !== from.givenGreen && !options.quiet) {
     process.stderr.write(
       `The green of the given normal map seems to point ${green}; if so, add --set source.givenGreen=${green}.\n`,
@@ -190,5 +197,7 @@ export async function bakeOne(
   } catch (error) {
     await staging.drop();
     throw error;
+  } finally {
+    await team.end();
   }
 }

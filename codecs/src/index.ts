@@ -7,4 +7,5 @@ export { sha256Of } from './hash.ts';
 export { sourceHost } from './host.ts';
 export { recoverFolder, refuseExisting, type Staging, stageSet } from './place.ts';
 export { type ReadBack, readBack } from './read-back.ts';
+export { threads } from './team.ts';
 export { writeWhole } from './write.ts';

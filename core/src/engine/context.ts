@@ -1,5 +1,7 @@
 import type { Raster } from '../raster/raster.ts';
 import type { PictureRef } from '../stations/given.ts';
+import { ALONE, type Team } from '../team/team.ts';
+import { nextTurn } from './turn.ts';
 
 /** Thrown when work is stopped on request. */
 export class Stopped extends Error {
@@ -18,44 +20,39 @@ export interface WorkContext {
   breathe(done: number): Promise<void>;
   /** A part of the result, kept by what it depends on, so that an unrelated dial does not make it again. */
   part<T>(name: string, dependsOn: unknown, make: () => Promise<T> | T): Promise<T>;
+  /** Threads that may share what takes long. */
+  team: Team;
   /** A stored picture of its own as values 0..1, brought down as far as `shortEdge` pixels of its shorter side are left. */
   picture(ref: PictureRef, shortEdge: number, planes: 1 | 3): Promise<Raster>;
 }
 
 const SLICE_MS = 12;
 
-const nextTurn = (): Promise<void> =>
-  new Promise((resolve) => {
-    if (typeof setImmediate === 'function') {
-      setImmediate(resolve);
-      return;
-    }
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      resolve();
-    };
-    port2.postMessage(null);
-  });
-
-/** Lets waiting messages in when more than a slice of time has passed; throws `Stopped` on abort. */
+/**
+ * Lets waiting messages in when more than a slice of time has passed; throws `Stopped` on abort. `onStep` is told how long
+ * nobody was let in before, ms.
+ */
 export function breather(
   signal: AbortSignal | undefined,
   report: (done: number) => void,
+  onStep: (ms: number) => void,
 ): (done: number) => Promise<void> {
-  let last = Date.now();
+  let last = performance.now();
   return async (done) => {
     if (signal?.aborted) throw new Stopped();
-    if (Date.now() - last < SLICE_MS) return;
+    const taken = performance.now() - last;
+    if (taken < SLICE_MS) return;
+    onStep(taken);
     report(done);
     await nextTurn();
-    last = Date.now();
+    last = performance.now();
     if (signal?.aborted) throw new Stopped();
   };
 }
 
 /** A context that keeps nothing and never stops: for tests and single calls. */
 export const PLAIN_CONTEXT: WorkContext = {
+  team: ALONE,
   breathe: async () => {},
   part: async (_name, _dependsOn, make) => make(),
   picture: async () => {

@@ -1,6 +1,7 @@
 import type { Pixels, SourceRef } from '../pixels.ts';
 import type { StationOutputs } from '../stations/index.ts';
 import type { Frame, StationName } from '../stations/types.ts';
+import type { Team } from '../team/team.ts';
 import type { Verdict } from '../verdict.ts';
 import type { Recipe } from './recipe.ts';
 
@@ -11,6 +12,8 @@ export const WORKING_SIZE = 512;
 export interface EngineHost {
   /** Samples of a source brought down so that its shorter side still holds `shortEdge` pixels. */
   pixels(source: SourceRef, shortEdge: number, kind: 'colour' | 'data'): Promise<Pixels>;
+  /** Threads that share the work, where there are more than this one. */
+  team?: Team;
 }
 
 export interface EvaluationRequest {
@@ -33,6 +36,12 @@ export interface EvaluationRequest {
   onStation?(station: StationName, verdict: Verdict, outputs: Partial<StationOutputs>): void;
 }
 
+/** A time in which nobody else was let in: as long as work can go on that is no longer wanted. */
+export interface Step {
+  station: StationName;
+  ms: number;
+}
+
 export interface Evaluation {
   outputs: Partial<StationOutputs>;
   verdicts: Partial<Record<StationName, Verdict>>;
@@ -41,4 +50,5 @@ export interface Evaluation {
   frame: Frame;
   /** Wall time of each station in this evaluation, ms; 0 when it came from the cache. */
   timings: Partial<Record<StationName, number>>;
+  longestStep: Step;
 }

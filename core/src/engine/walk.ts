@@ -28,11 +28,18 @@ import {
   type Station,
   type StationName,
 } from '../stations/types.ts';
+import { ALONE } from '../team/team.ts';
 import type { Verdict } from '../verdict.ts';
 import { readsOcclusion, type Zone } from '../zones/zone.ts';
 import type { Cache } from './cache.ts';
 import { breather, type WorkContext } from './context.ts';
-import { type EngineHost, type Evaluation, type EvaluationRequest, WORKING_SIZE } from './evaluation.ts';
+import {
+  type EngineHost,
+  type Evaluation,
+  type EvaluationRequest,
+  type Step,
+  WORKING_SIZE,
+} from './evaluation.ts';
 import { contentKey } from './hash.ts';
 import { neededShortEdge, reductionFor } from './needed.ts';
 import type { StoredDecision } from './recipe.ts';
@@ -69,6 +76,7 @@ export class Walk {
   #stages = new Map<string, Promise<Stage>>();
   #decisions: Partial<Record<StationName, StoredDecision>>;
   #timings: Partial<Record<StationName, number>> = {};
+  #longest: Step = { station: 'source', ms: 0 };
   #done = 0;
   #reported = 0;
   #at = 0;
@@ -111,6 +119,7 @@ export class Walk {
       recipe: { ...recipe, decisions: this.#decisions },
       frame: this.#frame(this.#size),
       timings: this.#timings,
+      longestStep: this.#longest,
     };
   }
 
@@ -136,6 +145,10 @@ export class Walk {
     const photo = { picture: even.picture, margins: square.margins };
     const { picture } = output as StationOutputs['join'];
     return graftOffers(picture, photo, spot, this.#frame(WORKING_SIZE).edges, breathe);
+  }
+
+  #step(name: StationName, ms: number): void {
+    if (ms > this.#longest.ms) this.#longest = { station: name, ms };
   }
 
   /** Progress never goes back. */
@@ -207,11 +220,16 @@ export class Walk {
   #context(name: StationName, key: string): WorkContext {
     const { signal } = this.#request;
     return {
-      breathe: breather(signal, (done) => {
-        // What is settled at the working size on the way is a part of the station that asked for it.
-        const asking = this.#path[this.#at];
-        this.#report(asking, this.#done + Math.min(WEIGHT[asking], WEIGHT[name] * done));
-      }),
+      team: this.#host.team ?? ALONE,
+      breathe: breather(
+        signal,
+        (done) => {
+          // What is settled at the working size on the way is a part of the station that asked for it.
+          const asking = this.#path[this.#at];
+          this.#report(asking, this.#done + Math.min(WEIGHT[asking], WEIGHT[name] * done));
+        },
+        (ms) => this.#step(name, ms),
+      ),
       part: async (part, dependsOn, make) => {
         const partKey = contentKey([key, part, dependsOn]);
         const kept = this.#cache.get<Awaited<ReturnType<typeof make>>>(partKey);

@@ -45,26 +45,23 @@ const STRETCH_STEPS = 4;
 const apart = (xs: Float64Array, ys: Float64Array, i: number, j: number, xs2 = xs, ys2 = ys) =>
   Math.hypot(xs2[j] - xs[i], ys2[j] - ys[i]);
 
-/**
- * Resample a raster at any places, one pass, Lanczos of three lobes, stretched row by row to the widest
- * step between neighbouring places (never below 1), so that nothing aliases. `breathe` is awaited
- * between blocks of rows.
- */
-export async function resampleField(
+/** Resamples row `y` of a picture that is made row by row, into row `to` of `out`. */
+type ResampledRow = (out: Raster, y: number, to: number) => void;
+
+/** Rows at any places, stretched row by row to the widest step between neighbouring places. */
+function rowsOfField(
   raster: Raster,
   width: number,
   height: number,
   place: Place,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
-): Promise<Raster> {
-  const out = Raster.filled(width, height, raster.channels);
+): ResampledRow {
   const tables = new Map<number, PhaseTable>();
   const resample = KERNELS.rowResampler(raster, edges);
   let [xs, ys, nextXs, nextYs] = Array.from({ length: 4 }, () => new Float64Array(width));
-  place(0, xs, ys);
-  for (let y = 0; y < height; y++) {
-    if ((y & 31) === 0) await breathe(y / height);
+  let known = -1;
+  return (out, y, to) => {
+    if (known !== y) place(y, xs, ys);
     // The last row has the step of the row before it.
     place(y + 1 < height ? y + 1 : Math.max(0, y - 1), nextXs, nextYs);
     let widest = 1;
@@ -79,16 +76,78 @@ export async function resampleField(
       table = phaseTable(2 ** (step / STRETCH_STEPS));
       tables.set(step, table);
     }
-    resample(out, y, xs, ys, table);
-    if (y + 1 < height) [xs, ys, nextXs, nextYs] = [nextXs, nextYs, xs, ys];
+    resample(out, to, xs, ys, table);
+    [xs, ys, nextXs, nextYs] = [nextXs, nextYs, xs, ys];
+    known = y + 1 < height ? y + 1 : -1;
+  };
+}
+
+/** Rows along an affine grid. */
+function rowsOfGrid(
+  raster: Raster,
+  width: number,
+  { originX, originY, rightX, rightY, downX, downY }: Affine,
+  stretch: number,
+  edges: Edges,
+): ResampledRow {
+  const table = phaseTable(Math.max(1, stretch));
+  const resample = KERNELS.rowResampler(raster, edges);
+  const xs = new Float64Array(width);
+  const ys = new Float64Array(width);
+  return (out, y, to) => {
+    for (let x = 0; x < width; x++) {
+      xs[x] = originX + x * rightX + y * downX;
+      ys[x] = originY + x * rightY + y * downY;
+    }
+    resample(out, to, xs, ys, table);
+  };
+}
+
+/** Rows of a picture that is made in parts: from one, up to but without another. */
+export interface Band {
+  from: number;
+  to: number;
+}
+
+async function inRows(
+  row: ResampledRow,
+  width: number,
+  { from, to }: Band,
+  channels: number,
+  breathe: (done: number) => Promise<void>,
+): Promise<Raster> {
+  const out = Raster.filled(width, to - from, channels);
+  for (let y = from; y < to; y++) {
+    if (((y - from) & 31) === 0) await breathe((y - from) / (to - from));
+    row(out, y, y - from);
   }
   return out;
 }
 
 /**
+ * Resample a raster at any places, one pass, Lanczos of three lobes, stretched row by row to the widest
+ * step between neighbouring places (never below 1), so that nothing aliases. `breathe` is awaited
+ * between blocks of rows; only the rows of `band` are made, where it is given.
+ */
+export async function resampleField(
+  raster: Raster,
+  width: number,
+  height: number,
+  place: Place,
+  edges: Edges,
+  breathe: (done: number) => Promise<void>,
+  band: Band = { from: 0, to: height },
+): Promise<Raster> {
+  return inRows(rowsOfField(raster, width, height, place, edges), width, band, raster.channels, breathe);
+}
+
+/** Whether the rows of a grid are rows of the picture: then it is resampled along either axis by itself. */
+export const isUpright = ({ rightY, downX }: Affine): boolean => rightY === 0 && downX === 0;
+
+/**
  * Resample a raster along an affine grid, one pass, Lanczos of three lobes stretched by `stretch`
  * (≥ 1 when the grid is coarser than the picture, so that nothing aliases).
- * `breathe` is awaited between blocks of rows.
+ * `breathe` is awaited between blocks of rows; only the rows of `band` are made, where it is given.
  */
 export async function resampleAffine(
   raster: Raster,
@@ -98,29 +157,20 @@ export async function resampleAffine(
   stretch: number,
   edges: Edges,
   breathe: (done: number) => Promise<void>,
+  band: Band = { from: 0, to: height },
 ): Promise<Raster> {
-  const { originX, originY, rightX, rightY, downX, downY } = grid;
-  if (rightY === 0 && downX === 0) {
+  if (isUpright(grid)) {
+    const { originX, originY, rightX: stepX, downY: stepY } = grid;
     await breathe(0);
-    return resampleUpright(
-      raster,
-      { originX, originY, stepX: rightX, stepY: downY, width, height },
-      stretch,
-      edges,
-    );
+    const part = {
+      originX,
+      originY: originY + band.from * stepY,
+      stepX,
+      stepY,
+      width,
+      height: band.to - band.from,
+    };
+    return resampleUpright(raster, part, stretch, edges);
   }
-  const out = Raster.filled(width, height, raster.channels);
-  const table = phaseTable(Math.max(1, stretch));
-  const resample = KERNELS.rowResampler(raster, edges);
-  const xs = new Float64Array(width);
-  const ys = new Float64Array(width);
-  for (let y = 0; y < height; y++) {
-    if ((y & 31) === 0) await breathe(y / height);
-    for (let x = 0; x < width; x++) {
-      xs[x] = originX + x * rightX + y * downX;
-      ys[x] = originY + x * rightY + y * downY;
-    }
-    resample(out, y, xs, ys, table);
-  }
-  return out;
+  return inRows(rowsOfGrid(raster, width, grid, stretch, edges), width, band, raster.channels, breathe);
 }

@@ -1,4 +1,4 @@
-import { encodeCrate, encodeForScreen, encodeSmall, sourceHost, stageSet } from '@zesty-tile/codecs';
+import { encodeCrate, encodeForScreen, encodeSmall, sourceHost, stageSet, threads } from '@zesty-tile/codecs';
 import {
   albedoOf,
   codesRaster,
@@ -8,6 +8,7 @@ import {
   luminanceBins,
   mapRaster,
   metallicPlane,
+  type Team,
   type TileOutputs,
   WORKING_SIZE,
 } from '@zesty-tile/core';
@@ -90,12 +91,16 @@ async function screen({ source, edge }: ScreenTask): Promise<ScreenResult> {
   return { picture: await encodeForScreen(await readBlob(source.path), edge) };
 }
 
+/** Helpers of a thread that makes crates, begun with its first. */
+let team: Team | null = null;
+
 async function crate({ source, given, recipe, naming, folder, port }: CrateTask): Promise<CrateResult> {
   for (const one of [source, ...given]) know(one);
   const tell = (message: CrateProgress) => port.postMessage(message);
   const staging = await stageSet(folder);
   try {
-    const evaluation = await new Engine(host, 0).evaluate({
+    team ??= threads();
+    const evaluation = await new Engine({ ...host, team }, 0).evaluate({
       recipe,
       source,
       onProgress: (station, done) => tell({ station, done: COMPUTING * done, file: null }),

@@ -38,6 +38,7 @@ import type {
 } from './protocol.ts';
 import { readAt } from './read-at.ts';
 import { newMaps, sentMaps } from './sill-maps.ts';
+import { teamHere } from './team.ts';
 import {
   BAND_VIEWS,
   bandOf,
@@ -62,7 +63,8 @@ const BEFORE_OCCLUSION: readonly ViewName[] = ['height', 'normal', 'cavity', ...
 /** Rest between the first picture and the sharper ones, so that a moving dial is not held up. */
 const REST_MS = 350;
 
-const engine = new Engine(serverHost, CACHE_BYTES);
+const team = teamHere();
+const engine = new Engine({ ...serverHost, team }, CACHE_BYTES);
 let current: AbortController | null = null;
 /** What the pass at work has made so far, and what the last whole pass made. */
 let latest: Made | null = null;

@@ -1,3 +1,4 @@
+import type { WorkContext } from '../../engine/context.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { roll } from '../../raster/roll.ts';
@@ -54,6 +55,9 @@ function stripOf(raster: Raster, size: number, overlap: number): Strip {
 const narrowBands = ({ width, height }: Sides) =>
   Math.max(1, Math.round(Math.log2(Math.max(width, height) / 128)));
 
+/** What long work asks of the engine. */
+type Working = Pick<WorkContext, 'breathe' | 'team'>;
+
 async function joinAcross(
   raster: Raster,
   { sides, blend }: Laying,
@@ -62,7 +66,7 @@ async function joinAcross(
   axis: Axis,
   cyclic: boolean,
   seams: Seams,
-  breathe: (done: number) => Promise<void>,
+  { breathe, team }: Working,
 ): Promise<Raster> {
   const strip = stripOf(raster, size, overlap);
   const out = raster.cut(0, 0, size, raster.height);
@@ -84,7 +88,7 @@ async function joinAcross(
     return out;
   }
   const most = blend === 'narrow' ? narrowBands(sides) : undefined;
-  put(await blendBands(strip, mask, cyclic, breathe, most));
+  put(await blendBands(strip, mask, cyclic, breathe, most, team));
   return out;
 }
 
@@ -129,7 +133,7 @@ export async function assemble(
   margins: Margins,
   laying: Laying,
   seams: Seams,
-  breathe: (done: number) => Promise<void>,
+  { breathe, team }: Working,
   kept?: LayOut,
 ): Promise<Raster> {
   const { reach } = laying;
@@ -140,18 +144,20 @@ export async function assemble(
   if (overlapX === 0) tile = await lay(null);
   else {
     const bend = await seams.bend('x', async () => stripOf(await lay(null), width, overlapX), false);
-    tile = await joinAcross(await lay(bend), laying, width, overlapX, 'x', false, seams, (done) =>
-      breathe(0.25 + done / 4),
-    );
+    tile = await joinAcross(await lay(bend), laying, width, overlapX, 'x', false, seams, {
+      breathe: (done) => breathe(0.25 + done / 4),
+      team,
+    });
   }
   if (overlapY > 0) {
     const cyclic = overlapX > 0;
     let turned = transpose(tile);
     const bend = await seams.bend('y', async () => stripOf(turned, height, overlapY), cyclic);
     if (bend) turned = await bent(turned, bend, height, reach[1], cyclic, (done) => breathe(0.5 + done / 4));
-    turned = await joinAcross(turned, laying, height, overlapY, 'y', cyclic, seams, (done) =>
-      breathe(0.75 + done / 4),
-    );
+    turned = await joinAcross(turned, laying, height, overlapY, 'y', cyclic, seams, {
+      breathe: (done) => breathe(0.75 + done / 4),
+      team,
+    });
     tile = transpose(turned);
   }
   tile = roll(tile, -overlapX / 2, -overlapY / 2);

@@ -62,7 +62,7 @@ export function attempt(
       const fresh = layingOut(picture, margins, laying, context.breathe);
       const lay: LayOut = (bend) =>
         bend ? fresh(bend) : context.part('laid out', [from.vectors, reach], () => fresh(null));
-      const tile = await assemble(picture, margins, laying, seams, context.breathe, lay);
+      const tile = await assemble(picture, margins, laying, seams, context, lay);
       return { method, blend, from, reach, seams: found, picture: tile };
     },
   );

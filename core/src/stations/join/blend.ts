@@ -1,5 +1,7 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import type { Given } from '../../team/tasks.ts';
+import { ALONE, type Team } from '../../team/team.ts';
 import { KEEP_OUT } from './cut.ts';
 import type { Strip } from './strip.ts';
 
@@ -20,6 +22,7 @@ export async function blendBands(
   alongWraps: boolean,
   breathe: (done: number) => Promise<void>,
   most = Number.POSITIVE_INFINITY,
+  team: Team = ALONE,
 ): Promise<Float32Array[]> {
   const { width, length } = strip;
   const edges: Edges = { x: 'mirror', y: alongWraps ? 'wrap' : 'mirror' };
@@ -45,16 +48,19 @@ export async function blendBands(
     if (level < levels) smooth = KERNELS.atrousSmooth(smooth, width, length, 2 ** level, edges);
     await breathe((0.3 * level) / levels);
   }
+  const theirs = masks.map((one) => team.shared(one));
+  const tasks = strip.a.map(
+    (a, c): Given<'blendChannel'> => [team.shared(a), team.shared(strip.b[c]), width, length, theirs, edges],
+  );
   const out: Float32Array[] = [];
-  for (let c = 0; c < strip.a.length; c++) {
-    const blended = KERNELS.blendChannel(strip.a[c], strip.b[c], width, length, masks, edges);
-    await breathe(0.3 + (0.7 * (c + 1)) / strip.a.length);
+  const take = (blended: Float32Array, c: number) => {
     // Rounding aside, the ends already are pure; make them so to the bit.
     for (let y = 0; y < length; y++) {
       blended[y * width] = strip.a[c][y * width];
       blended[(y + 1) * width - 1] = strip.b[c][(y + 1) * width - 1];
     }
     out.push(blended);
-  }
+  };
+  await team.each('blendChannel', tasks, take, (done) => breathe(0.3 + 0.7 * done));
   return out;
 }

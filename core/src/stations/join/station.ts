@@ -86,7 +86,7 @@ export const join = station({
         blend: isData && whole === 'gradient' ? 'multiband' : whole,
       };
       const seams = following(decided, size / decided.workingSize, masks);
-      return assemble(photo, square.margins, laying, seams, context.breathe);
+      return assemble(photo, square.margins, laying, seams, context);
     };
     // The cut is followed on the colour; everything else takes the same.
     const first = await kept('tile', async (): Promise<LaidTile> => {

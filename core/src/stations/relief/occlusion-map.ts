@@ -2,6 +2,7 @@ import { type Edges, edgeIndex } from '../../raster/edges.ts';
 import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
+import { ALONE, type Team } from '../../team/team.ts';
 import { sidesOf } from '../shape.ts';
 import type { Frame } from '../types.ts';
 import { visibility } from './occlusion.ts';
@@ -34,6 +35,7 @@ export async function occlusionMap(
   chosen: ReliefSettings,
   frame: Frame,
   breathe: (done: number) => Promise<void>,
+  team: Team = ALONE,
 ): Promise<Float32Array> {
   const small = frame.size > FULL_OCCLUSION_SIZE ? frame.size / 2 : frame.size;
   const sides = sidesOf(frame.shape, small);
@@ -48,6 +50,7 @@ export async function occlusionMap(
     frame.edges,
     breathe,
     Math.tan((chosen.occlusionBias * Math.PI) / 180),
+    team,
   );
   const tile = new Raster(small, small, [seen]).cut(0, 0, sides.width, sides.height);
   const whole = resizeLanczos(tile, frame.width, frame.height, frame.edges).planes[0];

@@ -1,7 +1,8 @@
-import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { transposePlane } from '../../raster/transpose.ts';
-import { type Direction, walked } from './sweep.ts';
+import type { Given } from '../../team/tasks.ts';
+import { ALONE, type Team } from '../../team/team.ts';
+import { type Direction, inParts, walked } from './sweep.ts';
 
 interface Sweep extends Direction {
   /** Work on the transposed field. */
@@ -18,6 +19,10 @@ const SHARES = new Map([
   [0.5, 22.5],
   [1, 45 - HALF_TURN],
 ]);
+
+/** Up to this size a direction is walked at once; a larger field is walked in parts, so that others get their turn. */
+const WHOLE = 512;
+const PARTS = 4;
 
 /** Sixteen directions, each one step on its major axis, none falling between pixels for long. */
 const SWEEPS: Sweep[] = [false, true].flatMap((turned) =>
@@ -46,18 +51,25 @@ export async function visibility(
   edges: Edges,
   breathe: (done: number) => Promise<void>,
   bias = 0,
+  team: Team = ALONE,
 ): Promise<Float32Array> {
   const reach = Math.min(size / 2, Math.max(1, radius));
+  const fields = [height, transposePlane(height, size, size)].map((plane) => team.shared(plane));
+  const parts = SWEEPS.flatMap((one) => {
+    const lines = walked(size, one, reach, one.turned ? { x: edges.y, y: edges.x } : edges);
+    return inParts(lines, size > WHOLE ? PARTS : 1).map((part) => ({ one, part }));
+  });
   const upright = new Float32Array(height.length);
   const turned = new Float32Array(height.length);
-  const flipped = transposePlane(height, size, size);
-  for (const [k, one] of SWEEPS.entries()) {
-    const lines = walked(size, one, reach, one.turned ? { x: edges.y, y: edges.x } : edges);
-    const seen = KERNELS.sweepHorizons(one.turned ? flipped : height, size, lines, bias, one.share);
-    const sum = one.turned ? turned : upright;
+  // Added up in one order, so that it comes out the same whoever made them.
+  const take = (seen: Float32Array, k: number) => {
+    const sum = parts[k].one.turned ? turned : upright;
     for (let i = 0; i < sum.length; i++) sum[i] += seen[i];
-    await breathe((k + 1) / SWEEPS.length);
-  }
+  };
+  const tasks = parts.map(
+    ({ one, part }): Given<'sweepHorizons'> => [fields[Number(one.turned)], size, part, bias, one.share],
+  );
+  await team.each('sweepHorizons', tasks, take, breathe);
   const back = transposePlane(turned, size, size);
   for (let i = 0; i < upright.length; i++) upright[i] += back[i];
   return upright;

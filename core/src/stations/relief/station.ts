@@ -203,7 +203,8 @@ export const relief = station({
       ? await context.part(
           'occlusion',
           [heightKey, chosen.depthMm, chosen.occlusionMm, chosen.occlusionStrength, chosen.occlusionBias],
-          async () => given.occlusion?.planes[0] ?? occlusionMap(height, chosen, frame, context.breathe),
+          async () =>
+            given.occlusion?.planes[0] ?? occlusionMap(height, chosen, frame, context.breathe, context.team),
         )
       : null;
     return { height, normal, occlusion, cavity, bands: raw.bands };

@@ -65,6 +65,17 @@ export function walked(size: number, { slope, back }: Direction, radius: number,
   return { reach, step, lines };
 }
 
+/** The same lines in so many parts; what is seen along each adds up to the whole. */
+export function inParts(whole: Walked, count: number): Walked[] {
+  return Array.from({ length: count }, (_, k) => ({
+    ...whole,
+    lines: whole.lines.map((lines) => {
+      const cut = (at: number) => lines.first + Math.round((at * (lines.last - lines.first)) / count);
+      return { ...lines, first: cut(k), last: cut(k + 1) };
+    }),
+  }));
+}
+
 /** `share` · cos² of the horizon of each pixel of a square field along one direction; `bias` is taken off its tangent. */
 export function sweepHorizons(
   field: Float32Array,

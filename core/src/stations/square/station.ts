@@ -1,23 +1,13 @@
 import * as v from 'valibot';
 import { Problem } from '../../problem.ts';
-import { MIRROR } from '../../raster/edges.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resampleAffine, resampleField } from '../../raster/sample.ts';
 import { choice, data, number } from '../../settings/settings.ts';
 import { mapGiven } from '../given.ts';
-import { SHAPES } from '../shape.ts';
+import { SHAPES, sidesOf } from '../shape.ts';
 import { NOTHING_TO_DECIDE, type SourceOutput, type SquareOutput, station } from '../types.ts';
-import {
-  type Corners,
-  type Crop,
-  cropMapper,
-  framePlace,
-  isFrame,
-  marginsIn,
-  samplingGrid,
-  shareOutside,
-} from './geometry.ts';
+import { type Corners, type Crop, cropMapper, isFrame, marginsIn, shareOutside } from './geometry.ts';
 import { type BendMesh, isFolded, meshSchema } from './mesh.ts';
+import { resampleCrop } from './resample.ts';
 
 export const SIZES = [256, 512, 1024, 2048, 4096, 8192] as const;
 
@@ -135,7 +125,9 @@ export const square = station({
   settings,
   ...NOTHING_TO_DECIDE,
   async run(input: SourceOutput, chosen, _decided: null, frame, context): Promise<SquareOutput> {
-    const crop: Crop = chosen;
+    // No more of the settings than that: it goes to other threads.
+    const { corners, bend, shape, share, centreX, centreY, turnDegrees } = chosen;
+    const crop: Crop = { corners, bend, shape, share, centreX, centreY, turnDegrees };
     const { originalWidth, originalHeight, picture } = input;
     if (crop.corners && !isFrame(crop.corners)) {
       throw new Problem(
@@ -160,14 +152,13 @@ export const square = station({
     };
     const width = frame.width + margins.left + margins.right;
     const height = frame.height + margins.top + margins.bottom;
-    const resample = (raster: Raster) => {
-      if (crop.corners || crop.bend) {
-        const place = framePlace(raster.width, raster.height, crop, frame, shares);
-        return resampleField(raster, width, height, place, MIRROR, context.breathe);
-      }
-      const { grid, stretch } = samplingGrid(raster.width, raster.height, crop, frame, shares);
-      return resampleAffine(raster, width, height, grid, stretch, MIRROR, context.breathe);
+    const framing = {
+      crop,
+      sides: sidesOf(frame.shape, frame.size),
+      margins: shares,
+      out: { width, height },
     };
+    const resample = (raster: Raster) => resampleCrop(raster, framing, context.team, context.breathe);
     const { across, down } = cropMapper(originalWidth, originalHeight, crop);
     const alpha = input.alpha
       ? clampUnit(await resample(new Raster(picture.width, picture.height, [input.alpha]))).planes[0]

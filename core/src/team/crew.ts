@@ -1,0 +1,117 @@
+import { nextTurn } from '../engine/turn.ts';
+import type { Answer, Asked } from './helper.ts';
+import { type Breathe, done, type Given, type Made, type TaskName } from './tasks.ts';
+import type { Team } from './team.ts';
+
+/** A helper as its team sees it, whatever kind of thread it is. */
+export interface Helper {
+  ask(task: Asked): void;
+  /** Says where answers go, and whom to tell when the helper is no more. */
+  listen(onAnswer: (answer: Answer) => void, onEnd: () => void): void;
+}
+
+/** Tasks that a helper is given before it has answered, so that it never waits. */
+const AHEAD = 2;
+
+interface Member {
+  helper: Helper;
+  /** What it was given and has not answered: told null when it is no more. */
+  waiting: Map<number, (answer: Answer | null) => void>;
+}
+
+/** A team of this thread and helpers that see its shared memory. */
+export class Crew implements Team {
+  #members: Member[] = [];
+  #next = 0;
+
+  constructor(helpers: readonly Helper[]) {
+    for (const helper of helpers) {
+      const member: Member = { helper, waiting: new Map() };
+      this.#members.push(member);
+      helper.listen(
+        (answer) => {
+          member.waiting.get(answer.id)?.(answer);
+          member.waiting.delete(answer.id);
+        },
+        () => {
+          this.#members = this.#members.filter((other) => other !== member);
+          for (const tell of member.waiting.values()) tell(null);
+          member.waiting.clear();
+        },
+      );
+    }
+  }
+
+  get size(): number {
+    return 1 + this.#members.length;
+  }
+
+  shared(plane: Float32Array): Float32Array {
+    if (plane.buffer instanceof SharedArrayBuffer) return plane;
+    const out = new Float32Array(new SharedArrayBuffer(plane.byteLength));
+    out.set(plane);
+    return out;
+  }
+
+  async each<N extends TaskName>(
+    name: N,
+    tasks: readonly Given<N>[],
+    take: (made: Made<N>, k: number) => void,
+    breathe: Breathe,
+  ): Promise<void> {
+    const left = tasks.map((_, k) => k);
+    const under = new Set<Promise<void>>();
+    /** What is made before its turn. */
+    const early = new Map<number, Made<N>>();
+    let taken = 0;
+    const put = (k: number, made: Made<N>): void => {
+      early.set(k, made);
+      while (early.has(taken)) {
+        take(early.get(taken)!, taken);
+        early.delete(taken++);
+      }
+    };
+    const ask = (member: Member): void => {
+      const k = left.shift();
+      if (k === undefined) return;
+      const id = this.#next++;
+      const answer = new Promise<void>((resolve, reject) => {
+        member.waiting.set(id, (given) => {
+          if (given === null) {
+            // It is gone: this thread does it.
+            left.unshift(k);
+            resolve();
+          } else if ('failure' in given) reject(new Error(given.failure));
+          else {
+            put(k, given.made as Made<N>);
+            ask(member);
+            resolve();
+          }
+        });
+      });
+      // What fails is told when it is waited for.
+      answer.catch(() => {});
+      under.add(answer);
+      member.helper.ask({ id, name, given: tasks[k] });
+    };
+    for (let k = 0; k < AHEAD; k++) for (const member of this.#members) ask(member);
+    try {
+      while (taken < tasks.length) {
+        const k = left.shift();
+        if (k === undefined) {
+          const answers = [...under];
+          under.clear();
+          await Promise.all(answers);
+        } else {
+          put(k, await done(name, tasks[k], breathe));
+          // Answers come in between two tasks, and helpers get their next.
+          await nextTurn();
+        }
+        await breathe(taken / tasks.length);
+      }
+    } finally {
+      // Where it was stopped nobody begins another.
+      left.length = 0;
+    }
+  }
+}

@@ -1,0 +1,25 @@
+import { KERNELS, type Kernels } from '../kernels/kernels.ts';
+import { resampleBand } from '../stations/square/resample-band.ts';
+
+/** Awaited inside long loops with the share done, 0..1. */
+export type Breathe = (done: number) => Promise<void>;
+
+/** What members of a team do beside one another: each takes plain data and planes, and gives planes. */
+export const TASKS = {
+  blendChannel: (_breathe: Breathe, ...given: Parameters<Kernels['blendChannel']>) =>
+    KERNELS.blendChannel(...given),
+  resampleBand,
+  sweepHorizons: (_breathe: Breathe, ...given: Parameters<Kernels['sweepHorizons']>) =>
+    KERNELS.sweepHorizons(...given),
+};
+
+export type TaskName = keyof typeof TASKS;
+type Rest<T> = T extends (breathe: Breathe, ...given: infer G) => unknown ? G : never;
+export type Given<N extends TaskName> = Rest<(typeof TASKS)[N]>;
+export type Made<N extends TaskName> = Awaited<ReturnType<(typeof TASKS)[N]>>;
+
+/** Does one task on this thread. */
+export async function done<N extends TaskName>(name: N, given: Given<N>, breathe: Breathe): Promise<Made<N>> {
+  const task = TASKS[name] as unknown as (breathe: Breathe, ...given: Given<N>) => Made<N> | Promise<Made<N>>;
+  return task(breathe, ...given);
+}

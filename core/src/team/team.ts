@@ -1,0 +1,31 @@
+import { type Breathe, done, type Given, type Made, type TaskName } from './tasks.ts';
+
+/** Threads that share the work of one evaluation. */
+export interface Team {
+  /** How many work, this thread among them. */
+  readonly size: number;
+  /** A plane that all members see without its being copied for each; itself where there is nobody to share with. */
+  shared(plane: Float32Array): Float32Array;
+  /**
+   * Does tasks beside one another and hands over what each gives, in their order. `breathe` is awaited between this thread's
+   * own tasks, and ends the work by throwing.
+   */
+  each<N extends TaskName>(
+    name: N,
+    tasks: readonly Given<N>[],
+    take: (made: Made<N>, k: number) => void,
+    breathe: Breathe,
+  ): Promise<void>;
+}
+
+/** One thread, where there is no other or memory cannot be shared. */
+export const ALONE: Team = {
+  size: 1,
+  shared: (plane) => plane,
+  async each(name, tasks, take, breathe) {
+    for (const [k, given] of tasks.entries()) {
+      take(await done(name, given, breathe), k);
+      await breathe((k + 1) / tasks.length);
+    }
+  },
+};
