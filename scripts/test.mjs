@@ -36,6 +36,7 @@ check('lint', 'npx', ['biome', 'check', '.']);
 check('walls', 'node', ['scripts/walls.mjs']);
 suite('unit tests', []);
 check('build', 'npm', ['run', '--silent', 'build']);
+check('size of the main bundle', 'node', ['scripts/bundle.mjs']);
 if (chromium) {
   suite('browser tests', ['--config', 'e2e/.mocharc.json'], { ZESTY_CHROMIUM: chromium });
 } else {

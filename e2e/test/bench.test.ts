@@ -168,6 +168,27 @@ describe('the Bench', () => {
     await page.getByRole('button', { name: 'Light' }).click();
   });
 
+  it('a line says what the engine did: what was at hand is not made again, and other cores help', async () => {
+    await page.goto(`${stage.url}/settings`);
+    await page.getByRole('checkbox', { name: 'Say it in a line under the tile' }).check();
+    await page.goto(`${stage.url}/tiles/${tile}/gauge`);
+    const line = page.getByTestId('engine-line');
+    await line.getByText(/512 px in \d+ ms/).waitFor();
+    const cores = (await page.evaluate('navigator.hardwareConcurrency')) as number;
+    expect(await line.textContent()).to.include(`${Math.min(8, cores)} threads`);
+    const before = await figure(page, 'Exposure').inputValue();
+    await setFigure(page, 'Exposure', String(Number(before) + 0.1));
+    await line.getByText(/[1-9]\d* results at hand, [1-9]\d* made/).waitFor();
+    await setFigure(page, 'Exposure', before);
+    // The very same again: nothing of it is computed.
+    await line.getByText(/[1-9]\d* results at hand, 0 made/).waitFor();
+    await page.goto(`${stage.url}/settings`);
+    await page.getByRole('checkbox', { name: 'Say it in a line under the tile' }).uncheck();
+    await page.goto(`${stage.url}/tiles/${tile}/gauge`);
+    await onFloor(page, 'albedo', 512);
+    expect(await line.count()).to.equal(0);
+  });
+
   it('the crop is moved, pulled and turned on the photo, by pointer and by keys', async () => {
     await page.goto(`${stage.url}/tiles/${tile}/square`);
     await onFloor(page, 'photo');

@@ -1,11 +1,17 @@
 import { newRecipe, type Recipe } from '@zesty-tile/core';
 import { expect } from 'chai';
+import { workWords } from '../src/bench/floor/engine-line.tsx';
 import { openTile, useBench } from '../src/bench/state.ts';
 import { endGesture, stepWords } from '../src/bench/steps.ts';
 
 const past = () => useBench.temporal.getState().pastStates.length;
 const exposure = () => useBench.getState().recipe.stations.gauge.exposure;
 const { setDial, setDials, replaceRecipe, take } = useBench.getState();
+
+const WORK = {
+  ...{ size: 512, ms: 80, hits: 3, misses: 1, bytes: 2e6, limit: 6e8, threads: 2 },
+  longest: { station: 'relief' as const, ms: 14 },
+};
 
 describe('steps that can be undone', () => {
   beforeEach(() => {
@@ -46,7 +52,7 @@ describe('steps that can be undone', () => {
   });
 
   it('what the engine settles is no step, nor is a dial set to what it is', () => {
-    take({ kind: 'settled', size: 512, decisions: { gauge: { key: 'k', data: null } }, timings: {} });
+    take({ kind: 'settled', size: 512, decisions: { gauge: { key: 'k', data: null } }, work: WORK });
     setDial('gauge', 'exposure', 0);
     setDials('square', { centreX: 0.5 }, 'crop move');
     expect(past()).to.equal(0);
@@ -57,7 +63,7 @@ describe('steps that can be undone', () => {
     const before = useBench.getState().recipe;
     const gauge = { ...before.stations.gauge, exposure: 1, contrast: 1.5 };
     replaceRecipe({ ...before, stations: { ...before.stations, gauge } }, 'Version 3 restored');
-    take({ kind: 'settled', size: 512, decisions: {}, timings: {} });
+    take({ kind: 'settled', size: 512, decisions: {}, work: WORK });
     expect(past()).to.equal(1);
     expect(stepWords(before, useBench.getState().recipe)).to.equal('Version 3 restored');
   });
@@ -72,5 +78,14 @@ describe('steps that can be undone', () => {
     expect(stepWords(from, put('square', { centreX: 0.4, share: 0.5 }))).to.equal(
       'Square, centre across, crop edge',
     );
+  });
+});
+
+describe('the line of the engine', () => {
+  it('says what a pass came to, each figure with its unit', () => {
+    expect(workWords(WORK)).to.equal(
+      '512 px in 80 ms · 3 results at hand, 1 made · 2 of 600 MB · 2 threads · longest step 14 ms, Relief',
+    );
+    expect(workWords({ ...WORK, threads: 1 })).to.include('1 thread ·');
   });
 });

@@ -369,7 +369,14 @@ export class Walk {
     if (kept) return kept;
     const { input } = await this.#inputs(name, this.#size);
     const decided = await this.#decided(name);
-    const verdict = this.#station(name).verdict(stage.output, input, this.#settings(name), decided, frame);
+    const verdict = await this.#station(name).verdict(
+      stage.output,
+      input,
+      this.#settings(name),
+      decided,
+      frame,
+      this.#context(name, stage.key),
+    );
     this.#cache.set(key, verdict);
     return verdict;
   }

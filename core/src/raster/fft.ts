@@ -27,10 +27,7 @@ export function inverseFft2(spectrum: Spectrum): Spectrum {
   // With its parts changed over, a forward transform goes backwards.
   const back = transform({ width, height, re: im, im: re });
   const scale = 1 / (width * height);
-  for (let i = 0; i < back.re.length; i++) {
-    back.re[i] *= scale;
-    back.im[i] *= scale;
-  }
+  for (const part of [back.re, back.im]) for (let i = 0; i < part.length; i++) part[i] *= scale;
   return { width, height, re: back.im, im: back.re };
 }
 

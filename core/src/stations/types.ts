@@ -72,7 +72,14 @@ export interface Station<S extends SettingsOf, Input, Decided, Output> {
     context: WorkContext,
   ): Promise<Output>;
   /** Measured on the result. */
-  verdict(output: Output, input: Input, settings: Values<S>, decided: Decided, frame: Frame): Verdict;
+  verdict(
+    output: Output,
+    input: Input,
+    settings: Values<S>,
+    decided: Decided,
+    frame: Frame,
+    context: WorkContext,
+  ): Verdict | Promise<Verdict>;
 }
 
 /** Keeps the type parameters of a station. */

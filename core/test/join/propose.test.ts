@@ -59,14 +59,16 @@ describe('the score of a seam', () => {
       ),
     );
     const none = { ...chosen, method: 'none' as const };
-    const met = scoreOf(await attempt(inputOf(round), FRAME, none, context), inputOf(round), FRAME, 'both');
+    const tile = await attempt(inputOf(round), FRAME, none, context);
+    const met = await scoreOf(tile, inputOf(round), FRAME, 'both', context.breathe);
     expect(met.score).to.be.below(0.1);
     const rows = crests(whole, whole, 41);
-    const broken = scoreOf(
+    const broken = await scoreOf(
       await attempt(inputOf(rows), FRAME, none, keeping()),
       inputOf(rows),
       FRAME,
       'both',
+      context.breathe,
     );
     expect(broken.score).to.be.above(1);
     const worst = broken.spots.reduce((a, b) => (b.unlike > a.unlike ? b : a));

@@ -34,12 +34,13 @@ async function finished(changes: object, of = frame, given: object = {}) {
   const { output, decided } = await runStation('finish', { join, relief }, changes, of);
   const { finish } = STATIONS;
   const defaults = Object.fromEntries(Object.entries(finish.settings).map(([k, s]) => [k, s.default]));
-  const verdict = finish.verdict(
+  const verdict = await finish.verdict(
     output,
     { join, relief } as never,
     { ...defaults, ...changes } as never,
     decided,
     of,
+    PLAIN_CONTEXT,
   );
   return { output, relief, verdict };
 }

@@ -8,6 +8,7 @@ import {
   MARK,
   meanAt,
   median,
+  PLAIN_CONTEXT,
   Raster,
   STATIONS,
   TORUS,
@@ -44,7 +45,8 @@ async function gauged(changes: object, zones: Zone[] = [moss], of = ground, more
   const { output, decided } = await runStation('gauge', input, changes, frame);
   const { gauge } = STATIONS;
   const defaults = Object.fromEntries(Object.entries(gauge.settings).map(([k, s]) => [k, s.default]));
-  const verdict = gauge.verdict(output, input as never, { ...defaults, ...changes } as never, decided, frame);
+  const chosen = { ...defaults, ...changes } as never;
+  const verdict = await gauge.verdict(output, input as never, chosen, decided, frame, PLAIN_CONTEXT);
   return { output, decided, verdict, y: luminance(output.albedo) };
 }
 const middle = (y: Float32Array, part: (x: number) => boolean) => median(y.filter((_v, i) => part(i % SIZE)));

@@ -6,6 +6,7 @@ import {
   histogramPercentiles,
   luminance,
   MARK,
+  PLAIN_CONTEXT,
   Raster,
   STATIONS,
 } from '@zesty-tile/core';
@@ -142,7 +143,7 @@ withBothKernels('gauge', () => {
       ...Object.fromEntries(Object.entries(gauge.settings).map(([k, s]) => [k, s.default])),
       ...settings,
     } as never;
-    const verdict = gauge.verdict(output, joined(picture), all, decided, frameOf(size));
+    const verdict = await gauge.verdict(output, joined(picture), all, decided, frameOf(size), PLAIN_CONTEXT);
     expect(verdict.state).to.equal('wrong');
     expect(verdict.sentence).to.include('below the band');
     expect(verdict.figures.find((f) => f.id === 'median')?.value).to.be.closeTo(

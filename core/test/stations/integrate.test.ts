@@ -1,4 +1,4 @@
-import { defaultsOf, gaussian, KERNELS, STATIONS, TORUS } from '@zesty-tile/core';
+import { defaultsOf, gaussian, KERNELS, PLAIN_CONTEXT, STATIONS, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
 import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
@@ -67,12 +67,12 @@ withBothKernels('height of normals', () => {
     expect(apart).to.be.below(0.02);
     const of = (depthMm: number) => {
       const chosen = { ...defaultsOf(STATIONS.relief.settings), heightFrom: 'normals' as const, depthMm };
-      return STATIONS.relief.verdict(output, input as never, chosen, decided, frame);
+      return STATIONS.relief.verdict(output, input as never, chosen, decided, frame, PLAIN_CONTEXT);
     };
-    const told = of(8).figures.find(({ id }) => id === 'told')!.value;
+    const told = (await of(8)).figures.find(({ id }) => id === 'told')!.value;
     expect(told).to.be.within(11, 12.2);
-    expect(of(8).advice).to.match(/surface 1[12]\.\d mm deep/);
-    expect(of(told).advice).to.not.match(/mm deep/);
+    expect((await of(8)).advice).to.match(/surface 1[12]\.\d mm deep/);
+    expect((await of(told)).advice).to.not.match(/mm deep/);
   });
 
   it('without given normals is read from tone', async () => {

@@ -126,7 +126,7 @@ describe('Proof', () => {
         relief: { height: flat, normal: new Raster(size, size, [none, none, up]) },
       } as never;
       const output = await proof.run(input, { most: 8 }, null, frame, PLAIN_CONTEXT);
-      return proof.verdict(output, input, { most: 8 }, null, frame);
+      return proof.verdict(output, input, { most: 8 }, null, frame, PLAIN_CONTEXT);
     };
     const odd = await of(planted(0.2));
     expect(odd.state).to.equal('look');

@@ -1,4 +1,4 @@
-import { defaultsOf, gaussian, luminance, Raster, STATIONS, TORUS } from '@zesty-tile/core';
+import { defaultsOf, gaussian, luminance, PLAIN_CONTEXT, Raster, STATIONS, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { polarityEvidence } from '../../src/stations/relief/evidence.ts';
 import { greyOf } from '../../src/stations/relief/grey.ts';
@@ -130,7 +130,14 @@ describe('what stands out', () => {
     for (const polarity of ['bright', 'dark'] as const) {
       const { output, decided } = await runStation('relief', input, { polarity, depthMm: 0.5 }, frame);
       const chosen = { ...defaultsOf(STATIONS.relief.settings), polarity, depthMm: 0.5 };
-      const { advice } = STATIONS.relief.verdict(output, input as never, chosen, decided, frame);
+      const { advice } = await STATIONS.relief.verdict(
+        output,
+        input as never,
+        chosen,
+        decided,
+        frame,
+        PLAIN_CONTEXT,
+      );
       expect(/bright parts stand out here/.test(advice), polarity).to.equal(polarity === 'dark');
     }
   });

@@ -1,4 +1,12 @@
-import { defaultsOf, gaussian, type Pixels, Raster, STATIONS, srgbToLinear } from '@zesty-tile/core';
+import {
+  defaultsOf,
+  gaussian,
+  type Pixels,
+  PLAIN_CONTEXT,
+  Raster,
+  STATIONS,
+  srgbToLinear,
+} from '@zesty-tile/core';
 import { expect } from 'chai';
 import { fitness } from '../../src/stations/source/fitness.ts';
 import { linearise } from '../../src/stations/source/linearise.ts';
@@ -72,7 +80,7 @@ describe('source', () => {
     expect(fitness(whole(pixelsOf(grain(256)))).tilt).to.equal(null);
   });
 
-  it('its verdict asks for a smaller tile where the photo is too small, whatever size is previewed', () => {
+  it('its verdict asks for a smaller tile where the photo is too small, whatever size is previewed', async () => {
     const output = whole(pixelsOf(photo(320, 240)));
     const verdict = (wantedSize: number) =>
       STATIONS.source.verdict(
@@ -84,9 +92,10 @@ describe('source', () => {
           ...frameOf(256),
           wantedSize,
         },
+        PLAIN_CONTEXT,
       );
-    expect(verdict(1024).state).to.equal('look');
-    expect(verdict(1024).advice).to.include('256 px');
-    expect(verdict(1024).sentence).to.include('240 px on its shorter side for a tile of 1024 px');
+    expect((await verdict(1024)).state).to.equal('look');
+    expect((await verdict(1024)).advice).to.include('256 px');
+    expect((await verdict(1024)).sentence).to.include('240 px on its shorter side for a tile of 1024 px');
   });
 });

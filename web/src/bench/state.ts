@@ -9,7 +9,7 @@ import type {
 } from '@zesty-tile/core';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { Marks, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
+import type { EngineWork, Marks, ShownMaps, ShownView, Thumbnail, Update } from '../engine/protocol.ts';
 import { FLOOR_VIEW_OF, type ViewName } from '../engine/views.ts';
 import { isSameSettings, oneStepAGesture, type Step, startGesture } from './steps.ts';
 
@@ -43,6 +43,8 @@ export interface BenchState {
   maps: ShownMaps | null;
   bins: LuminanceBins | null;
   marks: Marks | null;
+  /** What the last whole pass came to. */
+  work: EngineWork | null;
   repeats: Repeat[];
   found: Partial<Record<StationName, StationFound>>;
   busy: { station: StationName; done: number; size: number } | null;
@@ -65,6 +67,7 @@ const NOTHING_FOUND = {
   maps: null,
   bins: null,
   marks: null,
+  work: null,
   repeats: [],
   found: {},
   busy: null,
@@ -142,7 +145,7 @@ function taken(now: BenchState, update: Update): Partial<BenchState> {
       return { found: { ...now.found, [update.station]: { verdict, thumbnail, size } } };
     }
     case 'settled':
-      return { busy: null, recipe: { ...now.recipe, decisions: update.decisions } };
+      return { busy: null, work: update.work, recipe: { ...now.recipe, decisions: update.decisions } };
     case 'idle':
       return { busy: null };
     case 'failed':

@@ -13,6 +13,7 @@ import type {
   SourceRef,
   Spot,
   StationName,
+  Step,
   Verdict,
   Zone,
 } from '@zesty-tile/core';
@@ -80,6 +81,23 @@ export interface Marks {
   values: Uint8Array<ArrayBuffer>;
 }
 
+/** What one pass of the engine came to. */
+export interface EngineWork {
+  size: number;
+  /** From its first station to its last, ms. */
+  ms: number;
+  /** Results that were at hand, and such as were made. */
+  hits: number;
+  misses: number;
+  /** Memory that results take, and may take. */
+  bytes: number;
+  limit: number;
+  /** Threads that work, the engine's own among them. */
+  threads: number;
+  /** How long nothing else was let in at most: what is no longer wanted is stopped after that. */
+  longest: Step;
+}
+
 export type Update =
   | { kind: 'busy'; station: StationName; done: number; size: number }
   | { kind: 'station'; station: StationName; verdict: Verdict; thumbnail: Thumbnail | null; size: number }
@@ -93,7 +111,7 @@ export type Update =
       kind: 'settled';
       size: number;
       decisions: Recipe['decisions'];
-      timings: Partial<Record<StationName, number>>;
+      work: EngineWork;
     }
   | { kind: 'idle' }
   | { kind: 'failed'; code: string; message: string; hint: string };
@@ -189,7 +207,7 @@ export interface EngineWorker {
   /** The main direction of lines in the photo, once it is read. */
   mainDirection(): MainDirection | null;
   /** How unlike the source the joined tile is along its seams, by what is computed; null before that. */
-  seamHeat(): Spot[] | null;
+  seamHeat(): Promise<Spot[] | null>;
   /** Pieces of the photo that nearly tile by themselves. */
   offerCrops(request: Omit<ShowRequest, 'view'>): Promise<OfferedCrop[]>;
   /** Patches to lie over a place of the joined tile. */

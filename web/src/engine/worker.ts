@@ -38,6 +38,7 @@ import type {
 } from './protocol.ts';
 import { readAt } from './read-at.ts';
 import { newMaps, sentMaps } from './sill-maps.ts';
+import { smallMip } from './small-mip.ts';
 import { teamHere } from './team.ts';
 import {
   BAND_VIEWS,
@@ -55,7 +56,6 @@ import { shownCover } from './zone-cover.ts';
 const CACHE_BYTES = 600e6;
 /** The largest size computed in the browser; crates are made at any size by the server. */
 const LARGEST = 2048;
-const THUMBNAIL = 64;
 const OFFERED = 256;
 /** Large enough to tell a direction to a tenth of a degree. */
 const DIRECTION_SIZE = 512;
@@ -118,10 +118,8 @@ function thumbnailOf(outputs: Made['outputs'], station: StationName): Thumbnail 
   const view = VIEW_OF[station];
   const raster = viewRaster(outputs, view);
   if (!raster) return null;
-  const scale = THUMBNAIL / Math.max(raster.width, raster.height);
-  const width = Math.round(raster.width * scale);
-  const height = Math.round(raster.height * scale);
-  return { width, height, rgba: rgbaOf(resizeArea(raster, width, height), view) };
+  const small = smallMip(raster);
+  return { width: small.width, height: small.height, rgba: rgbaOf(small, view) };
 }
 
 /** A proposal as the page shows it, with the figures of the joined axes. */
@@ -260,13 +258,24 @@ const worker: EngineWorker = {
         if (k > 0) await rest(signal);
         // Occlusion takes longest and is not to be waited for where another map of Relief is looked at.
         else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
-        const { outputs, timings, frame } = await pass(size, false);
+        const { hits, misses } = engine.cache;
+        const { outputs, timings, frame, longestStep: longest } = await pass(size, false);
         whole = { outputs, size, repairs, frame };
         if (k === 0) quick = whole;
         latestRecipe = decided;
         const maps = signal.aborted ? null : newMaps(whole.outputs, size, recipe.stations, sentMaps);
         if (maps) send({ kind: 'maps', maps });
-        send({ kind: 'settled', size, decisions: decided.decisions, timings });
+        const work = {
+          size,
+          ms: Object.values(timings).reduce((sum, ms) => sum + ms, 0),
+          hits: engine.cache.hits - hits,
+          misses: engine.cache.misses - misses,
+          bytes: engine.cache.bytes,
+          limit: engine.cache.limit,
+          threads: team.size,
+          longest,
+        };
+        send({ kind: 'settled', size, decisions: decided.decisions, work });
       }
       send({ kind: 'idle' });
     } catch (error) {
@@ -377,12 +386,14 @@ const worker: EngineWorker = {
       picture: { width: picture.width, height: picture.height, rgba: rgbaOf(picture, 'joined') },
     }));
   },
-  seamHeat() {
+  async seamHeat() {
     const made = whole?.outputs;
     const decided = latestRecipe?.decisions.join?.data as JoinDecision | undefined;
     if (!made?.join || !made.even || !decided || !latestRecipe) return null;
     const axes = joins(latestRecipe.stations.join.axes);
-    return seamScore(made.join.picture, made.even.picture, decided.reach, axes, decided).spots;
+    const { join, even } = made;
+    const score = seamScore(join.picture, even.picture, decided.reach, axes, decided, async () => {});
+    return (await score).spots;
   },
   async cover(zone) {
     const { join, relief } = quick?.outputs ?? {};

@@ -1,4 +1,6 @@
 import Box from '@mui/material/Box';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import Slider from '@mui/material/Slider';
@@ -148,6 +150,20 @@ export function SettingsPage() {
               </MenuItem>
             ))}
           </Select>
+        </Row>
+        <Row
+          title="What the engine does"
+          help="For each picture: how long it took, what was at hand, memory, threads."
+        >
+          <FormControlLabel
+            control={
+              <Checkbox
+                checked={settings.engineLine}
+                onChange={(event) => setSettings({ engineLine: event.target.checked })}
+              />
+            }
+            label="Say it in a line under the tile"
+          />
         </Row>
         <Row title="Size of new tiles" help="Each tile can be given another at Square.">
           <Select

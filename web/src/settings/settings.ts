@@ -18,6 +18,8 @@ export interface Settings {
   language: Language;
   /** Memory for results in this browser, in MB. */
   cacheMb: number;
+  /** A line under the tile says what the engine did. */
+  engineLine: boolean;
   /** Of new tiles. */
   edgeMetres: number;
   size: number;
@@ -29,6 +31,7 @@ export const USUAL: Settings = {
   stage: STAGE.usual,
   language: 'y',
   cacheMb: 1200,
+  engineLine: false,
   edgeMetres: 1,
   size: 1024,
   firstNoteSeen: false,
@@ -42,6 +45,7 @@ function sound(kept: Partial<Settings>): Partial<Settings> {
   if (LANGUAGES.includes(kept.language as Language)) out.language = kept.language;
   if (inside(kept.stage, STAGE.least, STAGE.most)) out.stage = kept.stage;
   if ((CACHE_MB as readonly unknown[]).includes(kept.cacheMb)) out.cacheMb = kept.cacheMb;
+  if (kept.engineLine === true) out.engineLine = true;
   if (inside(kept.edgeMetres, 0.01, 100)) out.edgeMetres = kept.edgeMetres;
   if ((SIZES as readonly unknown[]).includes(kept.size)) out.size = kept.size;
   if (kept.firstNoteSeen === true) out.firstNoteSeen = true;

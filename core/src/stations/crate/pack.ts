@@ -13,7 +13,7 @@ import { smallerMap } from './smaller.ts';
 const LEAST_SIGMA = 0.3;
 
 /** Rows that are packed at once: what is made on the way stays small beside the maps. */
-const BAND = 256;
+export const BAND = 256;
 
 /** Whether a file's colours stand in it sRGB encoded: an OpenEXR's are linear. */
 export const isEncoded = ({ kind, format }: Pick<ProfileFile, 'kind' | 'format'>): boolean =>
@@ -69,7 +69,7 @@ export function packer(
 }
 
 /** Calls back with every band of rows, from the top. */
-export function inBands(rows: Rows, height: number, take: (planes: Float32Array[], from: number) => void) {
+function inBands(rows: Rows, height: number, take: (planes: Float32Array[], from: number) => void) {
   for (let from = 0; from < height; from += BAND) take(rows(from, Math.min(height, from + BAND)), from);
 }
 

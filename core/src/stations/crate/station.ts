@@ -2,7 +2,7 @@ import type { Raster } from '../../raster/raster.ts';
 import { StepTally } from '../join/seam.ts';
 import { NOTHING_TO_DECIDE, station } from '../types.ts';
 import { type MapName, mapRaster, missingMaps, type TileOutputs } from './maps.ts';
-import { greenOfFile, inBands, packer, samplesOf } from './pack.ts';
+import { BAND, greenOfFile, packer, samplesOf } from './pack.ts';
 import { planCrate } from './plan.ts';
 import type { ProfileFile } from './profile.ts';
 import { contentsOf, mapsOf } from './profiles.ts';
@@ -36,24 +36,33 @@ export const mipSides = ({ width, height }: { width: number; height: number }, m
   height: Math.max(1, height >> mip),
 });
 
+/** Whether a plane holds one value alone. */
+function holdsOnly(plane: Float32Array, value: number): boolean {
+  for (let i = 0; i < plane.length; i++) if (plane[i] !== value) return false;
+  return true;
+}
+
 /** Seam figures of some planes of a file, in bands; null where they hold one value. */
-function seamsOf(
+async function seamsOf(
   rows: (from: number, to: number) => Float32Array[],
   planes: number[],
   width: number,
   height: number,
+  breathe: () => Promise<void>,
 ) {
   const tally = new StepTally(width, height);
   const first: number[] = [];
   let isUniform = true;
-  inBands(rows, height, (all) => {
+  for (let from = 0; from < height; from += BAND) {
+    const all = rows(from, Math.min(height, from + BAND));
     const own = planes.map((k) => all[k]);
     tally.add(own);
     for (const [k, plane] of own.entries()) {
       first[k] ??= plane[0];
-      if (isUniform) isUniform = plane.every((value) => value === first[k]);
+      if (isUniform) isUniform = holdsOnly(plane, first[k]);
     }
-  });
+    await breathe();
+  }
   return isUniform ? null : tally.figures();
 }
 
@@ -104,10 +113,9 @@ export const crate = station({
         );
         if (seen.has(map) || own.length === 0) continue;
         seen.add(map);
-        const figures = seamsOf(rows, own, width, height);
-        if (!figures) continue;
-        seams.push({ map, ...figures });
-        await context.breathe(files.length / pictures.length);
+        const share = files.length / pictures.length;
+        const figures = await seamsOf(rows, own, width, height, () => context.breathe(share));
+        if (figures) seams.push({ map, ...figures });
       }
     }
     return { files, seams };

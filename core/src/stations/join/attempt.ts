@@ -1,5 +1,6 @@
 import type { WorkContext } from '../../engine/context.ts';
 import type { Raster } from '../../raster/raster.ts';
+import type { Breathe } from '../../team/tasks.ts';
 import { assemble, type Blend, type LayOut, layingOut } from './assemble.ts';
 import { type FoundVectors, findVectors, type TileFrame } from './found-vectors.ts';
 import type { JoinInput } from './input.ts';
@@ -74,9 +75,8 @@ export const scoreOf = (
   input: JoinInput,
   { size, shape }: TileFrame,
   axes: JoinSettings['axes'],
-): SeamScore =>
-  seamScore(made.picture, input.even.picture, made.reach, joins(axes), {
-    workingSize: size,
-    shape,
-    ...made.seams,
-  });
+  breathe: Breathe,
+): Promise<SeamScore> => {
+  const cuts = { workingSize: size, shape, ...made.seams };
+  return seamScore(made.picture, input.even.picture, made.reach, joins(axes), cuts, breathe);
+};

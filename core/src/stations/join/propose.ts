@@ -67,7 +67,7 @@ export async function tryAll(
   for (const [k, way] of WAYS.entries()) {
     await context.breathe(k / WAYS.length);
     const made = await attempt(input, frame, { ...chosen, ...way }, context);
-    const score = scoreOf(made, input, frame, chosen.axes);
+    const score = await scoreOf(made, input, frame, chosen.axes, context.breathe);
     const proposal = { ...way, made, score, seams: pictureSeams(made.picture) };
     found.push(proposal);
     onProposal?.(proposal, (k + 1) / WAYS.length);

@@ -114,7 +114,7 @@ export const join = station({
     }
     return { picture, alpha, given, turnDegrees: turnOf(onSquare(vectors, frame)), before };
   },
-  verdict(output, input, chosen, decided) {
-    return joinVerdict(output, input, chosen, decided);
+  verdict(output, input, chosen, decided, _frame, context) {
+    return joinVerdict(output, input, chosen, decided, context.breathe);
   },
 });

@@ -1,3 +1,4 @@
+import type { Breathe } from '../../team/tasks.ts';
 import type { Verdict } from '../../verdict.ts';
 import { sidesOf } from '../shape.ts';
 import type { JoinOutput } from '../types.ts';
@@ -31,12 +32,13 @@ function vectorWords(decided: JoinDecision): string {
 }
 
 /** Measured on the joined tile: its edge, its cut and its source held against each other. */
-export function joinVerdict(
+export async function joinVerdict(
   output: JoinOutput,
   input: JoinInput,
   chosen: JoinSettings,
   decided: JoinDecision,
-): Verdict {
+  breathe: Breathe,
+): Promise<Verdict> {
   const on = joins(chosen.axes);
   if (!on.x && !on.y) {
     return {
@@ -48,6 +50,7 @@ export function joinVerdict(
     };
   }
   const f = pictureSeams(output.picture);
+  await breathe(0.9);
   const edges = [
     ...(on.x
       ? [
@@ -62,7 +65,7 @@ export function joinVerdict(
         ]
       : []),
   ];
-  const along = seamScore(output.picture, input.even.picture, decided.reach, on, decided);
+  const along = await seamScore(output.picture, input.even.picture, decided.reach, on, decided, breathe);
   const worst = edges.reduce((a, b) => (b.value > a.value ? b : a));
   const state =
     worst.value > LOOK || along.score > 2 * DOUBTFUL

@@ -1,5 +1,6 @@
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
+import { mean } from '../../raster/statistics.ts';
 import { heightOfNormals } from '../relief/integrate.ts';
 
 /** Longest edge at which both are held against each other. */
@@ -14,8 +15,6 @@ export interface Agreement {
   /** Depth of the surface that the normals tell, as a share of the longer edge, where the height's 0…1 is its whole. */
   depth: number;
 }
-
-const mean = (values: Float32Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 const asCode = (value: number): number => (2 * Math.round(((value + 1) / 2) * CODES)) / CODES - 1;
 
@@ -38,11 +37,18 @@ function shipped(normal: Raster, green: 1 | -1): Raster {
 /**
  * Integrates a normal map as it ships on the torus (Frankot & Chellappa 1988) and fits the height it ships with to what comes
  * out, by least squares. `normal` are unit vectors, `height` 0…1 of the same sides; `green` is +1 where green points up.
- * A flat tile agrees with any: nothing is apart, and its depth is 0.
+ * `breathe` is awaited between its steps. A flat tile agrees with any: nothing is apart, and its depth is 0.
  */
-export function agreementOf(normal: Raster, height: Float32Array, green: 1 | -1): Agreement {
+export async function agreementOf(
+  normal: Raster,
+  height: Float32Array,
+  green: 1 | -1,
+  breathe: () => Promise<void> = async () => {},
+): Promise<Agreement> {
   const slopes = shipped(normal, green);
+  await breathe();
   const told = heightOfNormals(slopes);
+  await breathe();
   const { planes } = resizeArea(
     new Raster(normal.width, normal.height, [height]),
     slopes.width,

@@ -43,7 +43,9 @@ export const proof = station({
     // Only what goes on over both edges can be integrated.
     const isTorus = frame.edges.x === 'wrap' && frame.edges.y === 'wrap';
     const { normal, height } = input.relief;
-    const agreement = isTorus ? agreementOf(normal, height, frame.green) : null;
+    const agreement = isTorus
+      ? await agreementOf(normal, height, frame.green, () => context.breathe(0.9))
+      : null;
     await context.breathe(1);
     return { repeats, agreement };
   },

@@ -15,17 +15,25 @@ const symbol = (turn: number) => (8 * Math.sin(turn) - Math.sin(2 * turn)) / 6;
 export function heightOfNormals(normals: Raster): Float32Array {
   const { width, height } = normals;
   const [x, y, z] = normals.planes;
-  const p = x.map((value, i) => -value / Math.max(0.02, z[i]));
-  // Rows run down.
-  const q = y.map((value, i) => value / Math.max(0.02, z[i]));
+  const p = new Float32Array(x.length);
+  const q = new Float32Array(x.length);
+  for (let i = 0; i < p.length; i++) {
+    const up = Math.max(0.02, z[i]);
+    p[i] = -x[i] / up;
+    // Rows run down.
+    q[i] = y[i] / up;
+  }
   const [P, second] = realSpectra(p, q, width, height);
   const Q = second!;
+  const across = Float64Array.from({ length: width }, (_, i) =>
+    symbol((2 * Math.PI * frequency(i, width)) / width),
+  );
   const re = new Float64Array(width * height);
   const im = new Float64Array(width * height);
   for (let j = 0; j < height; j++) {
     const dy = symbol((2 * Math.PI * frequency(j, height)) / height);
     for (let i = 0; i < width; i++) {
-      const dx = symbol((2 * Math.PI * frequency(i, width)) / width);
+      const dx = across[i];
       const square = dx * dx + dy * dy;
       if (square < BLIND) continue;
       const k = j * width + i;
@@ -35,5 +43,8 @@ export function heightOfNormals(normals: Raster): Float32Array {
     }
   }
   const longer = Math.max(width, height);
-  return Float32Array.from(inverseFft2({ width, height, re, im }).re, (value) => value / longer);
+  const told = inverseFft2({ width, height, re, im }).re;
+  const out = new Float32Array(told.length);
+  for (let i = 0; i < out.length; i++) out[i] = told[i] / longer;
+  return out;
 }

@@ -1,4 +1,5 @@
 import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
+import { mean } from '../../raster/statistics.ts';
 import { type SideLight, sideLightIn } from '../even/side-light.ts';
 import type { Sides } from '../shape.ts';
 
@@ -9,7 +10,7 @@ const BROAD = 10;
 
 /** The line of slanting light in a tile that wraps, by its log luminance: no window is needed, no part counts less. */
 export const lightInTile = (log: Float32Array, { width, height }: Sides): SideLight =>
-  sideLightIn(fft2({ width, height, re: Float64Array.from(log), im: new Float64Array(log.length) }), null);
+  sideLightIn(fft2({ width, height, re: new Float64Array(log), im: new Float64Array(log.length) }), null);
 
 /** From which side a line of light (degrees clockwise from level) comes if it comes from above, clockwise from the top. */
 export function fromAbove(line: number): number {
@@ -26,8 +27,9 @@ export function fromAbove(line: number): number {
  * from, clockwise from the top of the picture. Sides are powers of two. Returns heights of any scale, mean 0.
  */
 export function slantHeight(grey: Float32Array, { width, height }: Sides, degrees: number): Float32Array {
-  const mean = grey.reduce((sum, value) => sum + value, 0) / grey.length;
-  const re = Float64Array.from(grey, (value) => value / Math.max(1e-6, mean) - 1);
+  const middle = Math.max(1e-6, mean(grey));
+  const re = new Float64Array(grey.length);
+  for (let i = 0; i < re.length; i++) re[i] = grey[i] / middle - 1;
   const spectrum: Spectrum = fft2({ width, height, re, im: new Float64Array(re.length) });
   const turn = (degrees * Math.PI) / 180;
   const [lx, ly] = [Math.sin(turn), -Math.cos(turn)];
@@ -52,5 +54,5 @@ export function slantHeight(grey: Float32Array, { width, height }: Sides, degree
       spectrum.im[i] = -gain * a;
     }
   }
-  return Float32Array.from(inverseFft2(spectrum).re);
+  return new Float32Array(inverseFft2(spectrum).re);
 }

@@ -33,6 +33,7 @@ import { useBefore, useBeforePicture } from './before.ts';
 import { FloorControls } from './controls.tsx';
 import { Divider } from './divider.tsx';
 import { drawFloor } from './draw.ts';
+import { EngineLine } from './engine-line.tsx';
 import { fitLook, type Look, pixelAt, pixelLook, type Size, zoomAt } from './geometry.ts';
 import { hatchesOf } from './hatch.ts';
 import { PickLayer } from './pick-layer.tsx';
@@ -310,6 +311,7 @@ export function Floor() {
           )}
         </Box>
       </Box>
+      <EngineLine />
     </Box>
   );
 }

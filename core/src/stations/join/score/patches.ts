@@ -2,6 +2,7 @@ import { KERNELS } from '../../../kernels/kernels.ts';
 import { mapped } from '../../../raster/mapped.ts';
 import { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
+import type { Breathe } from '../../../team/tasks.ts';
 import { FEATURES, type Patches } from './nearest.ts';
 import type { Crossing } from './path.ts';
 
@@ -142,16 +143,19 @@ const shrunk = (raster: Raster, stride: number) =>
   opponents(resizeArea(raster, Math.round(raster.width / stride), Math.round(raster.height / stride)));
 
 /** The patches that others are held against, one set for each size; made once for a source. */
-export function banksOf(source: Raster): Bank[] {
-  return STRIDES.map((stride) => {
+export async function banksOf(source: Raster, breathe: Breathe): Promise<Bank[]> {
+  const banks: Bank[] = [];
+  for (const stride of STRIDES) {
+    await breathe(1);
     const from = shrunk(source, stride);
     const [wide, high] = [from.width - PATCH + 1, from.height - PATCH + 1];
     const known = patchesAt(from, places(wide, high, BANK, 0));
     const bank: Bank = { ...known, own: new Map(), usual: { mean: 1, worst: 1 } };
     const asked = patchesAt(from, places(wide, high, USUAL, 0.37));
     bank.usual = unlikeness(compared(bank, asked, APART));
-    return bank;
-  });
+    banks.push(bank);
+  }
+  return banks;
 }
 
 /** Patches whose corners are nearer than this on both axes are all but the same. */

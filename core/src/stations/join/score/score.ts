@@ -1,6 +1,7 @@
 import { KERNELS } from '../../../kernels/kernels.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
+import type { Breathe } from '../../../team/tasks.ts';
 import { type Shape, sidesOf } from '../../shape.ts';
 import { decodePath } from '../cut.ts';
 import type { Vector } from '../vectors.ts';
@@ -32,17 +33,18 @@ const encoded = (raster: Raster, width: number, height: number): Raster =>
 /** What others are held against, made once for each source picture. */
 interface Measures {
   size: number;
-  banks: ReturnType<typeof banksOf>;
+  banks: Awaited<ReturnType<typeof banksOf>>;
   detail: SourceDetail;
 }
 
 const kept = new WeakMap<Raster, Measures>();
 
-function measuresOf(source: Raster, size: number, scale: number): Measures {
+async function measuresOf(source: Raster, size: number, scale: number, breathe: Breathe): Promise<Measures> {
   const known = kept.get(source);
   if (known?.size === size) return known;
   const from = encoded(source, Math.round(source.width * scale), Math.round(source.height * scale));
-  const made = { size, banks: banksOf(from), detail: sourceDetail(from, size) };
+  const banks = await banksOf(from, breathe);
+  const made = { size, banks, detail: sourceDetail(from, size) };
   kept.set(source, made);
   return made;
 }
@@ -50,15 +52,16 @@ function measuresOf(source: Raster, size: number, scale: number): Measures {
 /**
  * Score J of the joined axes of a tile, along its cuts: steps over the cut, patches unlike the source's,
  * smeared detail, jumps of broad tone, broken ridges. `source` is the picture it was taken from, at the
- * same scale; cuts as texts of `workingSize`, null for a seam at the tile's edge. Linear RGB.
+ * same scale; `breathe` is awaited on the way; cuts as texts of `workingSize`, null for a seam at the tile's edge. Linear RGB.
  */
-export function seamScore(
+export async function seamScore(
   tile: Raster,
   source: Raster,
   reach: Vector,
   axes: { x: boolean; y: boolean },
   cuts: { workingSize: number; shape: Shape; cutX: string | null; cutY: string | null },
-): SeamScore {
+  breathe: Breathe,
+): Promise<SeamScore> {
   const longer = Math.max(tile.width, tile.height);
   const size = Math.min(MEASURED, longer);
   const scale = size / longer;
@@ -82,8 +85,10 @@ export function seamScore(
     if (on) seams.push(seamOf(text, across, along, turned));
   }
   if (seams.length === 0) return { score: 0, step: 0, detail: 1, spots: [] };
-  const { banks, detail: from } = measuresOf(source, size, scale);
+  const { banks, detail: from } = await measuresOf(source, size, scale, breathe);
+  await breathe(1);
   const { mean, worst, spots, twins } = patchScore(small, banks, seams);
+  await breathe(1);
   const { detail, coherence, grain, broad, step } = detailScore(small, from, twins);
   const score =
     0.5 * above(step, 1.1) +

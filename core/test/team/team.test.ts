@@ -1,0 +1,116 @@
+import { ALONE, type Answer, type Asked, answered, Crew, type Helper, Raster, TORUS } from '@zesty-tile/core';
+import { expect } from 'chai';
+import { visibility } from '../../src/stations/relief/occlusion.ts';
+import { resampleCrop } from '../../src/stations/square/resample.ts';
+import { noisePlane } from '../fields.ts';
+
+/** A helper on this thread, that sees only what a message carries over. */
+class Here implements Helper {
+  asked = 0;
+  #onAnswer: (answer: Answer) => void = () => {};
+  #onEnd = () => {};
+  /** After so many tasks it is gone and says nothing of them. */
+  constructor(readonly until = Number.POSITIVE_INFINITY) {}
+  ask(task: Asked): void {
+    this.asked++;
+    if (this.asked > this.until) {
+      setImmediate(() => this.#onEnd());
+      return;
+    }
+    const carried = structuredClone(task);
+    setImmediate(() => void answered(carried, (answer) => this.#onAnswer(structuredClone(answer))));
+  }
+  listen(onAnswer: (answer: Answer) => void, onEnd: () => void): void {
+    this.#onAnswer = onAnswer;
+    this.#onEnd = onEnd;
+  }
+}
+
+const SIZE = 48;
+const field = noisePlane(SIZE * SIZE, 3).map((value) => 4 * value);
+const on = async () => {};
+const seenBy = (team = ALONE) => visibility(field, SIZE, 12, TORUS, on, 0, team);
+
+describe('a team', () => {
+  it('comes to the same to the bit as one thread, whoever did what', async () => {
+    const helpers = [new Here(), new Here()];
+    expect([...(await seenBy(new Crew(helpers)))]).to.deep.equal([...(await seenBy())]);
+    for (const { asked } of helpers) expect(asked).to.be.above(2);
+  });
+
+  it('takes a turned crop in bands that meet without a step', async () => {
+    const picture = new Raster(
+      90,
+      70,
+      [1, 2, 3].map((k) => noisePlane(90 * 70, k)),
+    );
+    const framing = {
+      crop: { centreX: 0.5, centreY: 0.5, share: 0.7, turnDegrees: 7, corners: null, bend: null },
+      sides: { width: 64, height: 64 },
+      margins: { left: 0.125, right: 0.125, top: 0, bottom: 0.125 },
+      out: { width: 80, height: 72 },
+    } as never;
+    const whole = await resampleCrop(picture, framing, ALONE, on);
+    const shared = await resampleCrop(picture, framing, new Crew([new Here()]), on);
+    for (const [c, plane] of whole.planes.entries()) {
+      expect([...shared.planes[c]]).to.deep.equal([...plane]);
+    }
+  });
+
+  it('goes on without a helper that is gone, and does what was asked of it', async () => {
+    const crew = new Crew([new Here(1), new Here()]);
+    expect(crew.size).to.equal(3);
+    expect([...(await seenBy(crew))]).to.deep.equal([...(await seenBy())]);
+    expect(crew.size).to.equal(2);
+  });
+
+  it('asks nobody for more once it is stopped', async () => {
+    const helper = new Here();
+    const crew = new Crew([helper]);
+    let turns = 0;
+    const stopped = visibility(
+      field,
+      SIZE,
+      12,
+      TORUS,
+      async () => {
+        if (++turns === 2) throw new Error('enough');
+      },
+      0,
+      crew,
+    );
+    const words = await stopped.then(
+      () => 'went on',
+      (error: Error) => error.message,
+    );
+    expect(words).to.equal('enough');
+    const { asked } = helper;
+    await seenBy();
+    await new Promise((resolve) => setImmediate(resolve));
+    expect(helper.asked).to.equal(asked);
+    expect(asked).to.be.below(8);
+  });
+
+  it('says what went wrong with a helper', async () => {
+    const failing: Helper = {
+      ask: () => {},
+      listen(onAnswer) {
+        this.ask = ({ id }) => setImmediate(() => onAnswer({ id, failure: 'out of memory' }));
+      },
+    };
+    const words = await seenBy(new Crew([failing])).then(
+      () => 'went on',
+      (error: Error) => error.message,
+    );
+    expect(words).to.equal('out of memory');
+  });
+
+  it('shares a plane once: what is shared already stays where it is', () => {
+    const crew = new Crew([]);
+    const shared = crew.shared(field);
+    expect(shared.buffer).to.be.instanceOf(SharedArrayBuffer);
+    expect([...shared]).to.deep.equal([...field]);
+    expect(crew.shared(shared)).to.equal(shared);
+    expect(ALONE.shared(field)).to.equal(field);
+  });
+});
