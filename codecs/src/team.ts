@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
-import { type Answer, Crew, type Helper, type Team } from '@zesty-tile/core';
+import { type Answer, Crew, type Helper, READY, type Team } from '@zesty-tile/core';
 
 function helper(): Helper & { end(): Promise<unknown> } {
   const thread = new Worker(new URL('./team-entry.mjs', import.meta.url));
@@ -16,8 +16,12 @@ function helper(): Helper & { end(): Promise<unknown> } {
       if (asked++ === 0) thread.ref();
       thread.postMessage(task);
     },
-    listen(onAnswer, ended) {
-      thread.on('message', (answer: Answer) => {
+    listen(onReady, onAnswer, ended) {
+      thread.on('message', (answer: Answer | typeof READY) => {
+        if (answer === READY) {
+          onReady();
+          return;
+        }
         if (--asked === 0) thread.unref();
         onAnswer(answer);
       });

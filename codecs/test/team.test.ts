@@ -1,7 +1,12 @@
-import { TORUS } from '@zesty-tile/core';
+import { type Team, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { visibility } from '../../core/src/stations/relief/occlusion.ts';
 import { threads } from '../src/team.ts';
+
+/** Until all of a team can be asked. */
+async function ready(team: Team, size: number): Promise<void> {
+  while (team.size < size) await new Promise((resolve) => setImmediate(resolve));
+}
 
 describe('threads of this machine', () => {
   it('make the same occlusion as one, to the bit, and end when they are let go', async () => {
@@ -13,7 +18,7 @@ describe('threads of this machine', () => {
     const alone = await visibility(field, size, 20, TORUS, async () => {});
     const team = threads(2);
     try {
-      expect(team.size).to.equal(3);
+      await ready(team, 3);
       const together = await visibility(field, size, 20, TORUS, async () => {}, 0, team);
       expect([...together]).to.deep.equal([...alone]);
     } finally {

@@ -126,7 +126,7 @@ export * from './stations/types.ts';
 export { coverOf } from './strokes/cover.ts';
 export type { Stroke } from './strokes/stroke.ts';
 export { Crew, type Helper } from './team/crew.ts';
-export { type Answer, type Asked, answered } from './team/helper.ts';
+export { type Answer, type Asked, answered, READY } from './team/helper.ts';
 export { ALONE, type Team } from './team/team.ts';
 export * from './verdict.ts';
 export { coverShare, zoneCover } from './zones/cover.ts';

@@ -6,8 +6,8 @@ import type { Team } from './team.ts';
 /** A helper as its team sees it, whatever kind of thread it is. */
 export interface Helper {
   ask(task: Asked): void;
-  /** Says where answers go, and whom to tell when the helper is no more. */
-  listen(onAnswer: (answer: Answer) => void, onEnd: () => void): void;
+  /** Says whom to tell when the helper can be asked, where answers go, and whom to tell when it is no more. */
+  listen(onReady: () => void, onAnswer: (answer: Answer) => void, onEnd: () => void): void;
 }
 
 /** Tasks that a helper is given before it has answered, so that it never waits. */
@@ -27,8 +27,9 @@ export class Crew implements Team {
   constructor(helpers: readonly Helper[]) {
     for (const helper of helpers) {
       const member: Member = { helper, waiting: new Map() };
-      this.#members.push(member);
+      // Nobody waits for one that is still on its way.
       helper.listen(
+        () => this.#members.push(member),
         (answer) => {
           member.waiting.get(answer.id)?.(answer);
           member.waiting.delete(answer.id);

@@ -10,6 +10,9 @@ export interface Asked {
 /** What a helper made of it, or why it could not. */
 export type Answer = { id: number; made: unknown } | { id: number; failure: string };
 
+/** What a helper says first, once it can be asked. */
+export const READY = 'ready';
+
 /** Buffers of planes that can be handed over instead of being copied. */
 function buffersOf(made: unknown): ArrayBuffer[] {
   if (Array.isArray(made)) return made.flatMap(buffersOf);

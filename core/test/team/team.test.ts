@@ -9,7 +9,7 @@ class Here implements Helper {
   asked = 0;
   #onAnswer: (answer: Answer) => void = () => {};
   #onEnd = () => {};
-  /** After so many tasks it is gone and says nothing of them. */
+  /** After so many tasks it is gone and says nothing of them; below 0 it never is ready. */
   constructor(readonly until = Number.POSITIVE_INFINITY) {}
   ask(task: Asked): void {
     this.asked++;
@@ -20,7 +20,8 @@ class Here implements Helper {
     const carried = structuredClone(task);
     setImmediate(() => void answered(carried, (answer) => this.#onAnswer(structuredClone(answer))));
   }
-  listen(onAnswer: (answer: Answer) => void, onEnd: () => void): void {
+  listen(onReady: () => void, onAnswer: (answer: Answer) => void, onEnd: () => void): void {
+    if (this.until >= 0) onReady();
     this.#onAnswer = onAnswer;
     this.#onEnd = onEnd;
   }
@@ -64,6 +65,14 @@ describe('a team', () => {
     expect(crew.size).to.equal(2);
   });
 
+  it('waits for nobody who is still on the way', async () => {
+    const late = new Here(-1);
+    const crew = new Crew([late]);
+    expect(crew.size).to.equal(1);
+    expect([...(await seenBy(crew))]).to.deep.equal([...(await seenBy())]);
+    expect(late.asked).to.equal(0);
+  });
+
   it('asks nobody for more once it is stopped', async () => {
     const helper = new Here();
     const crew = new Crew([helper]);
@@ -94,7 +103,8 @@ describe('a team', () => {
   it('says what went wrong with a helper', async () => {
     const failing: Helper = {
       ask: () => {},
-      listen(onAnswer) {
+      listen(onReady, onAnswer) {
+        onReady();
         this.ask = ({ id }) => setImmediate(() => onAnswer({ id, failure: 'out of memory' }));
       },
     };

@@ -1,4 +1,4 @@
-import { ALONE, type Answer, Crew, type Helper, type Team } from '@zesty-tile/core';
+import { ALONE, type Answer, Crew, type Helper, READY, type Team } from '@zesty-tile/core';
 
 /** More than this many do not help a preview. */
 const MOST = 8;
@@ -7,8 +7,10 @@ function helper(): Helper {
   const worker = new Worker(new URL('./team-helper.ts', import.meta.url), { type: 'module' });
   return {
     ask: (task) => worker.postMessage(task),
-    listen(onAnswer, onEnd) {
-      worker.addEventListener('message', ({ data }: MessageEvent<Answer>) => onAnswer(data));
+    listen(onReady, onAnswer, onEnd) {
+      worker.addEventListener('message', ({ data }: MessageEvent<Answer | typeof READY>) =>
+        data === READY ? onReady() : onAnswer(data),
+      );
       worker.addEventListener('error', onEnd);
     },
   };
