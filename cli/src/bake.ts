@@ -162,9 +162,7 @@ export async function bakeOne(
     await refuseExisting(options.out, names);
   }
   const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
-  const team = threads();
   const host = sourceHost(async ({ sha256 }) => files.get(sha256) ?? bytes);
-  const engine = new Engine({ ...host, team }, 0);
   if (green && green !== from.givenGreen && !options.quiet) {
     process.stderr.write(
       `The green of the given normal map seems to point ${green}; if so, add --set source.givenGreen=${green}.\n`,
@@ -172,8 +170,9 @@ export async function bakeOne(
   }
   const began = performance.now();
   const staging = await stageSet(options.out);
+  const team = threads();
   try {
-    const evaluation = await engine.evaluate({
+    const evaluation = await new Engine({ ...host, team }, 0).evaluate({
       recipe,
       source,
       signal,

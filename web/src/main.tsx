@@ -8,6 +8,7 @@ import { createBrowserRouter, RouterProvider } from 'react-router';
 import { AppTheme } from './app-theme.tsx';
 import { Lost } from './lost.tsx';
 import { ShortcutsDialog } from './shortcuts-dialog.tsx';
+import { askAhead } from './yard/queries.ts';
 
 const HydrateFallback = () => null;
 
@@ -37,6 +38,8 @@ const router = createBrowserRouter([
 const queries = new QueryClient({
   defaultOptions: { queries: { staleTime: 5000, refetchOnWindowFocus: false } },
 });
+
+if (location.pathname === '/') void askAhead(queries);
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

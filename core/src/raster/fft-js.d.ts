@@ -3,6 +3,7 @@ declare module 'fft.js' {
     constructor(size: number);
     createComplexArray(): number[];
     transform(out: number[], data: number[]): void;
-    inverseTransform(out: number[], data: number[]): void;
+    realTransform(out: number[], data: number[]): void;
+    completeSpectrum(spectrum: number[]): void;
   }
 }

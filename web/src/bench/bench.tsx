@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { Link, useNavigate } from 'react-router';
 import { Head, KeysButton } from '../head.tsx';
@@ -24,12 +24,15 @@ import { endPick } from './floor/use-pick.ts';
 import { isUnsaved, saveNow } from './save.ts';
 import { SavedWords } from './saved-words.tsx';
 import { useShortcuts } from './shortcuts.ts';
-import { Sill } from './sill/sill.tsx';
 import { useSill } from './sill/state.ts';
 import { useBench } from './state.ts';
 import { useEngine } from './use-engine.ts';
 import { goBack, useNextSteps } from './use-steps.ts';
 import { Versions } from './versions/versions.tsx';
+
+// Asked for at once, but neither the tile nor its dials wait for it.
+const sill = import('./sill/sill.tsx');
+const Sill = lazy(async () => ({ default: (await sill).Sill }));
 
 const split = { width: 6, background: GREY.walls, cursor: 'col-resize' };
 
@@ -156,7 +159,9 @@ export function Bench({
           </Panel>
           <Separator style={split} aria-label="Between Floor and Sill" />
           <Panel id="sill" defaultSize="28%" minSize="16%">
-            <Sill />
+            <Suspense fallback={<Box sx={{ height: '100%', bgcolor: GREY.stage }} />}>
+              <Sill />
+            </Suspense>
           </Panel>
           <Separator style={split} aria-label="Between Sill and Dials" />
           <Panel id="dials" defaultSize="25%" minSize="300px">

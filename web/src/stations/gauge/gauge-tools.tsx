@@ -1,8 +1,13 @@
+import { lazy, Suspense } from 'react';
 import { ZoneTools } from '../../zones/zone-tools.tsx';
 import { EyeTools } from './eye-tools.tsx';
-import { LuminanceGraph } from './luminance-graph.tsx';
 import { PatchTools } from './patch-tools.tsx';
 import { ReadingTools } from './reading-tools.tsx';
+
+// What draws it is large, and the dials need not wait for it.
+const LuminanceGraph = lazy(async () => ({
+  default: (await import('./luminance-graph.tsx')).LuminanceGraph,
+}));
 
 /** What Gauge offers beside its dials. */
 export function GaugeTools() {
@@ -12,7 +17,9 @@ export function GaugeTools() {
       <ZoneTools station="gauge" />
       <PatchTools />
       <EyeTools />
-      <LuminanceGraph />
+      <Suspense>
+        <LuminanceGraph />
+      </Suspense>
     </>
   );
 }
