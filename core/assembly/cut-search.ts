@@ -1,7 +1,9 @@
-/** Bytes of an entry of the heap: a cost and a node. */
+/** Bytes of an entry of the heap: a cost, a node and its row. */
 const ENTRY: usize = 16;
 const FOUR: i32 = 4;
 const MORE_PAGES: i32 = 64;
+/** Bytes that make a 64-bit float larger than any cost. */
+const FAR: u8 = 0x7f;
 
 let heap: usize = 0;
 let entries: i32 = 0;
@@ -12,7 +14,7 @@ function entry(i: i32): usize {
   return heap + <usize>i * ENTRY;
 }
 
-function push(node: i32, cost: f64): void {
+function push(node: i32, y: i32, cost: f64): void {
   if (entry(entries + 1) > room) {
     memory.grow(MORE_PAGES);
     room = (<usize>memory.size()) << 16;
@@ -27,6 +29,7 @@ function push(node: i32, cost: f64): void {
   }
   store<f64>(entry(i), cost);
   store<i32>(entry(i) + 8, node);
+  store<i32>(entry(i) + 12, y);
 }
 
 /** Takes the cheapest entry away, which stands first. */
@@ -55,13 +58,13 @@ function pop(): void {
 }
 
 // @ts-expect-error: decorator
-function relax(next: i32, total: f64, node: i32, costs: usize, from: usize, allowed: usize): void {
+function relax(next: i32, y: i32, total: f64, node: i32, costs: usize, from: usize, allowed: usize): void {
   const at = costs + ((<usize>next) << 3);
   if (total >= load<f64>(at)) return;
   if (allowed && !load<u8>(allowed + <usize>next)) return;
   store<f64>(at, total);
   store<i32>(from + ((<usize>next) << 2), node);
-  push(next, total);
+  push(next, y, total);
 }
 
 // @ts-expect-error: decorator
@@ -95,33 +98,31 @@ export function searchCut(
   room = (<usize>memory.size()) << 16;
   const across = width + 1;
   const nodes = across * (rows + 1);
-  for (let node = 0; node < nodes; node++) {
-    store<f64>(costs + ((<usize>node) << 3), Infinity);
-    store<i32>(from + ((<usize>node) << 2), -1);
-  }
+  memory.fill(costs, FAR, (<usize>nodes) << 3);
   for (let k = 0; k < startCount; k++) {
     const column = load<i32>(starts + ((<usize>k) << 2));
     store<f64>(costs + ((<usize>column) << 3), 0);
-    push(column, 0);
+    store<i32>(from + ((<usize>column) << 2), -1);
+    push(column, 0, 0);
   }
   while (entries > 0) {
     const here = load<f64>(heap);
     const node = load<i32>(heap + 8);
+    const y = load<i32>(heap + 12);
     pop();
     if (here > load<f64>(costs + ((<usize>node) << 3))) continue;
-    const y = node / across;
     const x = node - y * across;
     if (y === rows && (to < 0 || to === x)) return node;
     const row = y < length ? y : y - length;
     // The row past the last one is the first again.
     const inRow = (row === length ? 0 : row) * width;
-    if (y !== rows) relax(node + across, here + price(upright, inRow + x), node, costs, from, allowed);
+    if (y !== rows) relax(node + across, y + 1, here + price(upright, inRow + x), node, costs, from, allowed);
     if (y !== 0) {
       const above = (row === 0 ? length - 1 : row - 1) * width;
-      relax(node - across, here + price(upright, above + x), node, costs, from, allowed);
+      relax(node - across, y - 1, here + price(upright, above + x), node, costs, from, allowed);
     }
-    if (x < high) relax(node + 1, here + price(level, inRow + x), node, costs, from, allowed);
-    if (x > low) relax(node - 1, here + price(level, inRow + x - 1), node, costs, from, allowed);
+    if (x < high) relax(node + 1, y, here + price(level, inRow + x), node, costs, from, allowed);
+    if (x > low) relax(node - 1, y, here + price(level, inRow + x - 1), node, costs, from, allowed);
   }
   return -1;
 }
