@@ -176,6 +176,7 @@ export async function bakeOne(
       recipe,
       source,
       signal,
+      tileOnly: true,
       onProgress: (station, done) => line(`${station} ${Math.floor(10 * done) * 10} %`),
     });
     const manifest = await encodeCrate(

@@ -27,6 +27,8 @@ export interface EvaluationRequest {
   withoutOcclusion?: boolean;
   /** Leave the results unmeasured, when they only have to be seen. */
   withoutVerdicts?: boolean;
+  /** Let go of what stands before Join once no station reads it any more: for sets, which hold the tile alone. */
+  tileOnly?: boolean;
   signal?: AbortSignal;
   /** Share of the whole done, 0..1, and the station at work. */
   onProgress?(station: StationName, done: number): void;

@@ -52,6 +52,9 @@ interface Stage {
 
 type AnyStation = Station<SettingsOf, unknown, unknown, unknown>;
 
+/** Stations whose results are of the photo, not of the tile. */
+const BEFORE_TILE: readonly StationName[] = ['source', 'square', 'even'];
+
 /** Share of the whole that each station usually takes, for an honest progress bar. */
 const WEIGHT: Record<StationName, number> = {
   source: 4,
@@ -104,13 +107,17 @@ export class Walk {
       const stage = await this.#stage(name, this.#size);
       outputs[name] = stage.output;
       await this.#request.onOutput?.(name, outputs as Partial<StationOutputs>);
-      if (this.#request.withoutVerdicts) continue;
+      if (this.#request.withoutVerdicts) {
+        this.#letGo(at, outputs);
+        continue;
+      }
       const verdict = await this.#verdict(name, stage);
       verdicts[name] = verdict;
       this.#timings[name] = stage.fresh ? performance.now() - start : 0;
       this.#done += WEIGHT[name];
       this.#report(name, this.#done);
       this.#request.onStation?.(name, verdict, outputs as Partial<StationOutputs>);
+      this.#letGo(at, outputs);
     }
     const { recipe } = this.#request;
     return {
@@ -121,6 +128,17 @@ export class Walk {
       timings: this.#timings,
       longestStep: this.#longest,
     };
+  }
+
+  /** Where only the tile is wanted, drops what stands before it and is read by no station that is still to come. */
+  #letGo(at: number, outputs: Record<string, unknown>): void {
+    if (!this.#request.tileOnly) return;
+    const toCome = this.#path.slice(at + 1).flatMap((name) => [...READS[name], ...DECIDES_FROM[name]]);
+    for (const name of BEFORE_TILE) {
+      if (!(name in outputs) || toCome.includes(name)) continue;
+      delete outputs[name];
+      this.#stages.delete(`${name}@${this.#size}`);
+    }
   }
 
   async propose(onProposal: (proposal: Proposal, done: number) => void): Promise<Proposed> {

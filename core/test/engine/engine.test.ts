@@ -51,6 +51,25 @@ describe('engine', () => {
     expect(Object.keys(outputs)).to.deep.equal(['source', 'square', 'even']);
   });
 
+  it('lets go of the photo where only the tile is wanted, and makes the same tile', async () => {
+    const whole = await fresh().engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
+    const held: string[][] = [];
+    const { outputs } = await new Engine(hostOf(pixels), 0).evaluate({
+      recipe: recipeWith({}),
+      source,
+      size: 256,
+      tileOnly: true,
+      onStation: (_name, _verdict, now) => held.push(Object.keys(now)),
+    });
+    expect(Object.keys(outputs)).to.deep.equal(['join', 'gauge', 'relief', 'finish', 'proof', 'crate']);
+    // Square and Even are gone before Gauge begins, while the photo may still be asked for patches.
+    expect(held[STATION_NAMES.indexOf('gauge')]).to.deep.equal(['source', 'join', 'gauge']);
+    const { join, relief } = outputs as TileOutputs;
+    const { join: other, relief: theirs } = whole.outputs as TileOutputs;
+    expect(farthest(join.picture.planes[0], other.picture.planes[0])).to.equal(0);
+    expect(farthest(relief.height, theirs.height)).to.equal(0);
+  });
+
   it('computes nothing twice: the same request again comes from the cache, a late dial leaves early stations alone', async () => {
     const { engine, host } = fresh();
     const first = await engine.evaluate({ recipe: recipeWith({}), source, size: 256 });

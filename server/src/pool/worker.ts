@@ -103,6 +103,7 @@ async function crate({ source, given, recipe, naming, folder, port }: CrateTask)
     const evaluation = await new Engine({ ...host, team }, 0).evaluate({
       recipe,
       source,
+      tileOnly: true,
       onProgress: (station, done) => tell({ station, done: COMPUTING * done, file: null }),
     });
     const files: CrateResult['files'] = [];

@@ -19,6 +19,10 @@ export const STRAIGHT: Curve = [
   [1, 1],
 ];
 
+/** Whether a curve leaves every value as it is. */
+export const isStraight = (points: Curve): boolean =>
+  points.length === 2 && points.every(([x, y], k) => x === k && y === k);
+
 /** A slope below this is level. */
 const LEVEL = 1e-9;
 

@@ -1,5 +1,5 @@
 import { mapped } from '../../raster/mapped.ts';
-import { type Curve, curveAt, curveTable } from './curve.ts';
+import { type Curve, curveAt, curveTable, isStraight } from './curve.ts';
 
 const LOG_FLOOR = 0.01;
 
@@ -37,6 +37,10 @@ export function stacked(
     if (amount !== 0) for (let i = 0; i < count; i++) out[i] += amount * values[i];
   }
   const power = 2 ** balance;
+  if (power === 1 && isStraight(points)) {
+    for (let i = 0; i < count; i++) out[i] = Math.min(1, Math.max(0, out[i]));
+    return out;
+  }
   const table = curveTable(points);
   for (let i = 0; i < count; i++) {
     const clamped = Math.min(1, Math.max(0, out[i]));
