@@ -142,7 +142,7 @@ export async function encodeCrate(
     encoding.catch(() => {});
     return { samples, encoding };
   };
-  const isAhead = (k: number) => k < files.length && files[k].width * files[k].height < AHEAD_PIXELS;
+  const isAhead = (k: number) => k < files.length && files[k].width * files[k].height <= AHEAD_PIXELS;
 
   const written: ManifestPicture[] = [];
   const kept: MaterialPicture[] = [];

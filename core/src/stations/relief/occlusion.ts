@@ -20,8 +20,10 @@ const SHARES = new Map([
   [1, 45 - HALF_TURN],
 ]);
 
-/** Up to this size a direction is walked at once; a larger field is walked in parts, so that others get their turn. */
+/** Up to this size a direction is walked at once. */
 const WHOLE = 512;
+/** Up to this one, which previews reach, in parts, so that others get their turn; beyond it nobody waits, and parts cost. */
+const IN_PARTS = 1024;
 const PARTS = 4;
 
 /** Sixteen directions, each one step on its major axis, none falling between pixels for long. */
@@ -57,7 +59,7 @@ export async function visibility(
   const fields = [height, transposePlane(height, size, size)].map((plane) => team.shared(plane));
   const parts = SWEEPS.flatMap((one) => {
     const lines = walked(size, one, reach, one.turned ? { x: edges.y, y: edges.x } : edges);
-    return inParts(lines, size > WHOLE ? PARTS : 1).map((part) => ({ one, part }));
+    return inParts(lines, size > WHOLE && size <= IN_PARTS ? PARTS : 1).map((part) => ({ one, part }));
   });
   const upright = new Float32Array(height.length);
   const turned = new Float32Array(height.length);
