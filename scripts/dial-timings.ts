@@ -17,7 +17,8 @@ const SHARP_MOVES = 5;
 /** A dial and the time in which its station's picture is to be painted. */
 const DIALS = [
   { station: 'square', dial: 'Centre across', view: 'crop' },
-  { station: 'even', dial: 'Amount', view: 'evened' },
+  // All of it is taken out as it is, so there is only less.
+  { station: 'even', dial: 'Amount', view: 'evened', key: 'ArrowLeft' },
   { station: 'join', dial: 'Overlap', view: 'joined', wanted: { 512: 900 } },
   { station: 'gauge', dial: 'Exposure', view: 'albedo', wanted: { 512: 50, 1024: 100 } },
   { station: 'relief', dial: 'Depth', view: 'normal', wanted: { 512: 120 } },
@@ -242,7 +243,7 @@ export async function dialTimings(): Promise<Timing[]> {
         const times: number[] = [];
         for (let move = 0; move < (size === SIZE ? MOVES : SHARP_MOVES); move++) {
           await page.evaluate('window.watchKey()');
-          await page.keyboard.press('ArrowRight');
+          await page.keyboard.press('key' in more ? more.key : 'ArrowRight');
           times.push((await page.evaluate('window.afterKey')) as number);
           await idle(page);
         }
