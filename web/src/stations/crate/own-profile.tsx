@@ -54,8 +54,10 @@ export function OwnProfile({ tile, crate }: { tile: string; crate: number }) {
   };
   return (
     <Box sx={{ display: 'grid', gap: 0.75 }}>
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr) auto auto', gap: 1 }}>
-        <Button onClick={() => setOpen(true)}>{isOwn ? 'Change …' : 'Copy, change …'}</Button>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        <Button sx={{ gridColumn: '1 / -1' }} onClick={() => setOpen(true)}>
+          {isOwn ? 'Change …' : 'Copy, change …'}
+        </Button>
         <ImportJson label="Profile file" onFile={(file) => void take(file)} />
         <Button onClick={save}>Export JSON</Button>
       </Box>
