@@ -66,7 +66,7 @@ export async function encodeFile(
   const quality = kind === 'colour' ? COLOUR_QUALITY : DATA_QUALITY;
   switch (file.format) {
     case 'png': {
-      const png = await out.png({ compressionLevel: 5, adaptiveFiltering: true }).toBuffer();
+      const png = await out.png({ compressionLevel: 3, adaptiveFiltering: true }).toBuffer();
       return isTagged && bits === 16 ? taggedSrgb(png) : png;
     }
     case 'tiff':

@@ -1,3 +1,4 @@
+import { KERNELS } from '../kernels/kernels.ts';
 import type { Raster } from '../raster/raster.ts';
 
 /** Weights of linear sRGB primaries in luminance Y (ITU-R BT.709). */
@@ -10,9 +11,5 @@ export const luminanceOf = (r: number, g: number, b: number): number =>
 /** Luminance Y of a linear RGB raster; a one-channel raster is its own luminance (copied). */
 export function luminance(raster: Raster): Float32Array {
   if (raster.channels === 1) return raster.planes[0].slice();
-  const [r, g, b] = raster.planes;
-  const [wr, wg, wb] = LUMINANCE;
-  const out = new Float32Array(r.length);
-  for (let i = 0; i < out.length; i++) out[i] = wr * r[i] + wg * g[i] + wb * b[i];
-  return out;
+  return KERNELS.sumPlanes(raster.planes, LUMINANCE);
 }

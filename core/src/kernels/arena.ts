@@ -83,6 +83,12 @@ export class Arena {
     return new Float32Array(this.#memory.buffer, at, length);
   }
 
+  /** Codes of 8 or 16 bits where they lie, until the memory grows. */
+  codes(at: number, length: number, bits: 8 | 16): Uint8Array | Uint16Array {
+    const { buffer } = this.#memory;
+    return bits === 8 ? new Uint8Array(buffer, at, length) : new Uint16Array(buffer, at, length);
+  }
+
   /** A copy of floats that a kernel wrote. */
   read(at: number, length: number): Float32Array {
     return this.view(at, length).slice();

@@ -4,8 +4,13 @@ import { atrousSmooth } from '../filters/atrous-smooth.ts';
 import { gaussianFir } from '../filters/gaussian-fir.ts';
 import { gaussianRecursive } from '../filters/gaussian-recursive.ts';
 import { fourier } from '../raster/fourier.ts';
+import { logPlane } from '../raster/log-plane.ts';
 import { rowResampler } from '../raster/resample-row.ts';
+import { sumPlanes } from '../raster/sum-planes.ts';
+import { transposePlane } from '../raster/transpose-plane.ts';
 import { weighColumns, weighRows } from '../raster/weigh.ts';
+import { quantise } from '../stations/crate/codes.ts';
+import { divideRows } from '../stations/even/divide-rows.ts';
 import { toneBlock } from '../stations/gauge/tone-block.ts';
 import { blendChannel } from '../stations/join/blend-channel.ts';
 import { cutCosts } from '../stations/join/cut-costs.ts';
@@ -35,6 +40,11 @@ export interface Kernels {
   sweepHorizons: typeof sweepHorizons;
   weighColumns: typeof weighColumns;
   weighRows: typeof weighRows;
+  sumPlanes: typeof sumPlanes;
+  quantise: typeof quantise;
+  transposePlane: typeof transposePlane;
+  logPlane: typeof logPlane;
+  divideRows: typeof divideRows;
 }
 
 /** In plain TypeScript: what the twins are held to, and what is used where WASM with SIMD is not to be had. */
@@ -56,6 +66,11 @@ export const REFERENCE: Kernels = {
   sweepHorizons,
   weighColumns,
   weighRows,
+  sumPlanes,
+  quantise,
+  transposePlane,
+  logPlane,
+  divideRows,
 };
 
 /** The kernels in use, chosen once at load. */

@@ -3,19 +3,12 @@ import { isPlain, recolouring } from '../stations/gauge/recolour.ts';
 import { MOST_LIFT } from '../stations/gauge/tone-block.ts';
 import type { Kernels } from './kernels.ts';
 import type { Call } from './wasm.ts';
-
-/** Bytes of whole vectors that hold so many floats. */
-const vectors = (count: number) => (4 * count + 15) & ~15;
+import { byBlocks, vectors } from './wasm-planes.ts';
 
 export const wasmEncodeSrgbPlane =
   (call: Call): Kernels['encodeSrgbPlane'] =>
   (plane) =>
-    call((exports, arena) => {
-      arena.begin(vectors(plane.length));
-      const at = arena.floats(plane);
-      exports.encodeSrgb(at, plane.length);
-      return arena.read(at, plane.length);
-    });
+    byBlocks(call, plane, (exports, at, bytes) => exports.encodeSrgb(at, bytes / 4));
 
 export const wasmOklabPlanes =
   (call: Call): Kernels['oklabPlanes'] =>

@@ -9,8 +9,11 @@ import { wasmFourier } from './wasm-fft.ts';
 import { wasmGaussianFir, wasmGaussianRecursive } from './wasm-gaussian.ts';
 import { wasmSweepHorizons } from './wasm-horizon.ts';
 import { wasmNormalMap } from './wasm-normal.ts';
+import { wasmDivideRows, wasmLogPlane, wasmSumPlanes } from './wasm-planes.ts';
+import { wasmQuantise } from './wasm-quantise.ts';
 import { wasmRowResampler } from './wasm-resample.ts';
 import { wasmAddSteps, wasmNearestPatches } from './wasm-seam.ts';
+import { wasmTransposePlane } from './wasm-transpose.ts';
 import { wasmWeighColumns, wasmWeighRows } from './wasm-weigh.ts';
 
 /** What the compiled module offers. */
@@ -35,6 +38,12 @@ export interface Exports {
   sweepHorizons(...values: number[]): void;
   weighColumns(...values: number[]): void;
   weighRows(...values: number[]): void;
+  sumPlanes(...values: number[]): void;
+  quantise8(...values: number[]): void;
+  quantise16(...values: number[]): void;
+  transposeBlock(...values: number[]): void;
+  logPlane(...values: number[]): void;
+  divideRows(...values: number[]): void;
 }
 
 /** Does one call of a kernel with an instance and its memory. */
@@ -85,5 +94,10 @@ export function wasmKernels(reference: Kernels): Kernels | null {
     rowResampler: wasmRowResampler(instance),
     weighColumns: wasmWeighColumns(call),
     weighRows: wasmWeighRows(call),
+    sumPlanes: wasmSumPlanes(call),
+    quantise: wasmQuantise(call),
+    transposePlane: wasmTransposePlane(call, reference),
+    logPlane: wasmLogPlane(call),
+    divideRows: wasmDivideRows(call),
   };
 }

@@ -1,19 +1,10 @@
+import { KERNELS } from '../kernels/kernels.ts';
 import { Raster } from './raster.ts';
 
-/** A plane turned over its diagonal: rows become columns. */
-export function transposePlane(plane: Float32Array, width: number, height: number): Float32Array {
-  const out = new Float32Array(plane.length);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) out[x * height + y] = plane[y * width + x];
-  }
-  return out;
-}
-
-/** `transposePlane` on every channel. */
-export function transpose({ width, height, planes }: Raster): Raster {
-  return new Raster(
+/** Every channel turned over its diagonal: rows become columns. */
+export const transpose = ({ width, height, planes }: Raster): Raster =>
+  new Raster(
     height,
     width,
-    planes.map((plane) => transposePlane(plane, width, height)),
+    planes.map((plane) => KERNELS.transposePlane(plane, width, height)),
   );
-}

@@ -8,7 +8,6 @@ import type { Verdict } from '../verdict.ts';
 import type { Zone } from '../zones/zone.ts';
 import type { Belonging } from './gauge/marks.ts';
 import type { Given, GivenMap } from './given.ts';
-import type { Agreement } from './proof/agreement.ts';
 import type { Repeat } from './proof/repeats.ts';
 import type { Shape } from './shape.ts';
 
@@ -169,8 +168,6 @@ export interface ReliefOutput {
 export interface ProofOutput {
   /** Spots that will be seen repeating, strongest first. */
   repeats: Repeat[];
-  /** How far the normal and the height tell of one surface; null where the tile does not go on over both edges. */
-  agreement: Agreement | null;
 }
 
 export interface FinishOutput {

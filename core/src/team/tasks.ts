@@ -1,4 +1,5 @@
 import { KERNELS, type Kernels } from '../kernels/kernels.ts';
+import { resampleGrid } from '../raster/resample-grid.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
 
 /** Awaited inside long loops with the share done, 0..1. */
@@ -9,6 +10,7 @@ export const TASKS = {
   blendChannel: (_breathe: Breathe, ...given: Parameters<Kernels['blendChannel']>) =>
     KERNELS.blendChannel(...given),
   resampleBand,
+  resampleGrid,
   sweepHorizons: (_breathe: Breathe, ...given: Parameters<Kernels['sweepHorizons']>) =>
     KERNELS.sweepHorizons(...given),
 };

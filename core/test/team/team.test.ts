@@ -1,7 +1,7 @@
 import { ALONE, type Answer, type Asked, answered, Crew, type Helper, Raster, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { visibility } from '../../src/stations/relief/occlusion.ts';
-import { resampleCrop } from '../../src/stations/square/resample.ts';
+import { inBands } from '../../src/team/in-bands.ts';
 import { noisePlane } from '../fields.ts';
 
 /** A helper on this thread, that sees only what a message carries over. */
@@ -51,8 +51,8 @@ describe('a team', () => {
       margins: { left: 0.125, right: 0.125, top: 0, bottom: 0.125 },
       out: { width: 80, height: 72 },
     } as never;
-    const whole = await resampleCrop(picture, framing, ALONE, on);
-    const shared = await resampleCrop(picture, framing, new Crew([new Here()]), on);
+    const whole = await inBands('resampleBand', picture, framing, ALONE, on);
+    const shared = await inBands('resampleBand', picture, framing, new Crew([new Here()]), on);
     for (const [c, plane] of whole.planes.entries()) {
       expect([...shared.planes[c]]).to.deep.equal([...plane]);
     }

@@ -82,6 +82,7 @@ const valueAt = (of: number | Float32Array, i: number) => (typeof of === 'number
 function diffuse({ gauge, finish }: TileOutputs): Raster {
   if (givenF0(finish)) return gauge.albedo;
   const { metallic } = finish;
+  if (metallic === 0) return gauge.albedo;
   return gauge.albedo.mapPlanes((plane) =>
     mapped(plane, (value, i) => diffuseOf(value, valueAt(metallic, i))),
   );
@@ -112,7 +113,9 @@ function specular({ gauge, finish }: TileOutputs): Raster {
   const { f0, metallic } = finish;
   return gauge.albedo.mapPlanes((base, c) => {
     const own = Array.isArray(f0) ? f0[c] : f0.planes[c];
-    return base.map((value, i) => f0Of(value, valueAt(metallic, i), valueAt(own, i)));
+    if (metallic === 1) return base;
+    if (metallic === 0) return typeof own === 'number' ? new Float32Array(base.length).fill(own) : own;
+    return mapped(base, (value, i) => f0Of(value, valueAt(metallic, i), valueAt(own, i)));
   });
 }
 

@@ -61,9 +61,9 @@ export function packer(
     }
     if (map === 'normal') {
       const sign = plane === 1 && greenOfFile(file, frame) !== frame.green ? -1 : 1;
-      values = mapped(values, (value) => (sign * value + 1) / 2);
+      values = KERNELS.sumPlanes([values], [sign / 2], { base: 0.5 });
     } else if (isEncoded(file) && MAP_KIND[map] === 'colour') values = KERNELS.encodeSrgbPlane(values);
-    return turned ? mapped(values, (value) => 1 - value) : values;
+    return turned ? KERNELS.sumPlanes([values], [-1], { base: 1 }) : values;
   };
   return (from, to) => file.channels.map((channel, k) => packed(channel, k, from, to));
 }

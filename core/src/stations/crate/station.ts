@@ -1,12 +1,12 @@
 import type { Raster } from '../../raster/raster.ts';
-import { StepTally } from '../join/seam.ts';
 import { NOTHING_TO_DECIDE, station } from '../types.ts';
 import { type MapName, mapRaster, missingMaps, type TileOutputs } from './maps.ts';
-import { BAND, greenOfFile, packer, samplesOf } from './pack.ts';
+import { greenOfFile, packer, type Rows, samplesOf } from './pack.ts';
 import { planCrate } from './plan.ts';
 import type { ProfileFile } from './profile.ts';
 import { contentsOf, mapsOf } from './profiles.ts';
 import type { Samples } from './quantise.ts';
+import { mapSeams } from './seams.ts';
 import { settings } from './settings.ts';
 
 /** One picture of a crate, ready to be encoded. */
@@ -15,10 +15,16 @@ export interface CrateFile extends Pick<ProfileFile, 'ending' | 'format' | 'bits
   /** What stands in each channel, briefly. */
   contents: string[];
   channels: number;
+  /** The map that stands in each channel; null where it holds a value. */
+  channelMaps: (MapName | null)[];
+  /** How many sizes above it there are of the same file. */
+  rung: number;
   /** +1 where the green of a normal in it points up; null where it holds none. */
   green: 1 | -1 | null;
   width: number;
   height: number;
+  /** Its planes, some rows at a time; the maps they are of are kept as long as it is. */
+  rows(): Rows;
   /** Makes the samples when it is their turn; of a mip, 1 half its size, where one is asked for. */
   samples(mip?: number): Samples;
 }
@@ -26,8 +32,6 @@ export interface CrateFile extends Pick<ProfileFile, 'ending' | 'format' | 'bits
 export interface CrateOutput {
   /** In the order of `planCrate`. */
   files: CrateFile[];
-  /** Maps that go out and are not of one value, each with its seam figures measured on the values as they stand in the file. */
-  seams: { map: MapName; seamX: number; seamY: number }[];
 }
 
 /** Sides of a mip. */
@@ -36,48 +40,15 @@ export const mipSides = ({ width, height }: { width: number; height: number }, m
   height: Math.max(1, height >> mip),
 });
 
-/** Whether a plane holds one value alone. */
-function holdsOnly(plane: Float32Array, value: number): boolean {
-  for (let i = 0; i < plane.length; i++) if (plane[i] !== value) return false;
-  return true;
-}
-
-/** Seam figures of some planes of a file, in bands; null where they hold one value. */
-async function seamsOf(
-  rows: (from: number, to: number) => Float32Array[],
-  planes: number[],
-  width: number,
-  height: number,
-  breathe: () => Promise<void>,
-) {
-  const tally = new StepTally(width, height);
-  const first: number[] = [];
-  let isUniform = true;
-  for (let from = 0; from < height; from += BAND) {
-    const all = rows(from, Math.min(height, from + BAND));
-    const own = planes.map((k) => all[k]);
-    tally.add(own);
-    for (const [k, plane] of own.entries()) {
-      first[k] ??= plane[0];
-      if (isUniform) isUniform = holdsOnly(plane, first[k]);
-    }
-    await breathe();
-  }
-  return isUniform ? null : tally.figures();
-}
-
 /** Crate: which files go out, and what is in each channel. */
 export const crate = station({
   name: 'crate',
   line: 'Pack the maps as your renderer reads them.',
   settings,
   ...NOTHING_TO_DECIDE,
-  async run(input: TileOutputs, chosen, _decided, frame, context): Promise<CrateOutput> {
+  async run(input: TileOutputs, chosen, _decided, frame): Promise<CrateOutput> {
     const { pictures } = planCrate(chosen, missingMaps(input), frame, { tile: 'tile', crate: 1 });
-    const files: CrateFile[] = [];
-    const seams: CrateOutput['seams'] = [];
-    const seen = new Set<MapName>();
-    for (const { file, rung, width, height } of pictures) {
+    const files = pictures.map(({ file, rung, width, height }): CrateFile => {
       // Maps are made when a file asks for them and let go with it.
       const rowsAt = (sides: { width: number; height: number }) => {
         const made = new Map<MapName, Raster>();
@@ -89,7 +60,7 @@ export const crate = station({
         return packer(file, rasterOf, frame, sides);
       };
       const { ending, format, bits, kind } = file;
-      files.push({
+      return {
         ending,
         format,
         bits,
@@ -97,33 +68,25 @@ export const crate = station({
         maps: mapsOf(file),
         contents: contentsOf(file),
         channels: file.channels.length,
+        channelMaps: file.channels.map((channel) => ('map' in channel ? channel.map : null)),
+        rung,
         green: mapsOf(file).includes('normal') ? greenOfFile(file, frame) : null,
         width,
         height,
+        rows: () => rowsAt({ width, height }),
         samples(mip = 0) {
           const sides = mipSides({ width, height }, mip);
           return samplesOf(rowsAt(sides), file, sides);
         },
-      });
-      if (rung > 0) continue;
-      const rows = rowsAt({ width, height });
-      for (const map of mapsOf(file)) {
-        const own = file.channels.flatMap((channel, k) =>
-          'map' in channel && channel.map === map ? [k] : [],
-        );
-        if (seen.has(map) || own.length === 0) continue;
-        seen.add(map);
-        const share = files.length / pictures.length;
-        const figures = await seamsOf(rows, own, width, height, () => context.breathe(share));
-        if (figures) seams.push({ map, ...figures });
-      }
-    }
-    return { files, seams };
+      };
+    });
+    return { files };
   },
-  verdict(output, _input, chosen, _decided, frame) {
+  async verdict(output, _input, chosen, _decided, frame, context) {
     const isEmpty = chosen.profile === 'own' && chosen.ownProfile === null;
     const none = isEmpty ? 'No own profile is given: the files of “Separate maps” go out.' : '';
-    const figures = output.seams.map(({ map, seamX, seamY }) => ({
+    const seams = await mapSeams(output.files, context.breathe);
+    const figures = seams.map(({ map, seamX, seamY }) => ({
       id: map,
       label: `Seam of ${map}`,
       value: Math.max(frame.edges.x === 'wrap' ? seamX : 0, frame.edges.y === 'wrap' ? seamY : 0),

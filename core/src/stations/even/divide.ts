@@ -1,6 +1,8 @@
+import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { Raster } from '../../raster/raster.ts';
 import { sampleBilinear } from '../../raster/sample.ts';
+import type { RowLight } from './divide-rows.ts';
 import type { CropBox, LightField } from './fit.ts';
 import type { LocalLight } from './local.ts';
 import type { ShadingField } from './side-shading.ts';
@@ -18,6 +20,9 @@ export const fieldOf = ({ across, values }: LocalLight): ShadingField => ({
   values,
 });
 
+/** Rows that are divided at once. */
+const ROWS = 64;
+
 /**
  * A picture with the light divided out: `amount` of each channel's broad light, and of other fields as much as
  * they say. Linear values; `breathe` is awaited between blocks of rows.
@@ -32,14 +37,25 @@ export async function divideLight(
 ): Promise<Raster> {
   const { width, height } = input;
   const out = Raster.filled(width, height, input.channels);
-  const shade = new Float32Array(width);
-  for (let y = 0; y < height; y++) {
-    if ((y & 63) === 0) await breathe(y / height);
-    shade.fill(0);
-    for (const one of others) addRow(one, y, width, height, shade);
-    for (let c = 0; c < out.channels; c++) {
-      divideRow(input.planes[c], out.planes[c], y, width, box, fields[c], amount, shade);
+  for (let from = 0; from < height; from += ROWS) {
+    await breathe(from / height);
+    const to = Math.min(height, from + ROWS);
+    const shade = others.length > 0 ? shadeOf(others, from, to, width, height) : null;
+    for (const [c, plane] of out.planes.entries()) {
+      const part = (whole: Float32Array) => whole.subarray(from * width, to * width);
+      const light = rowLight(fields[c], amount, box, from, to);
+      KERNELS.divideRows(part(input.planes[c]), part(plane), { width, ...light }, shade);
     }
+  }
+  return out;
+}
+
+/** What other fields come to along rows `from`…`to` of a picture. */
+function shadeOf(others: Divided[], from: number, to: number, width: number, height: number): Float32Array {
+  const out = new Float32Array((to - from) * width);
+  for (let y = from; y < to; y++) {
+    const shade = out.subarray((y - from) * width, (y + 1 - from) * width);
+    for (const one of others) addRow(one, y, width, height, shade);
   }
   return out;
 }
@@ -58,21 +74,19 @@ function addRow(
   }
 }
 
-function divideRow(
-  from: Float32Array,
-  to: Float32Array,
-  y: number,
-  width: number,
-  box: CropBox,
+/** `logLight` along rows, as much of it as is taken out. */
+function rowLight(
   [, a, b, c, d, e]: LightField,
   amount: number,
-  shade: Float32Array,
-): void {
-  const v = (2 * (y + 0.5 - box.top)) / box.height - 1;
-  const rowTerm = b * v + e * (v * v - 1 / 3) - c / 3;
-  for (let x = 0; x < width; x++) {
-    const u = (2 * (x + 0.5 - box.left)) / box.width - 1;
-    const log = rowTerm + u * (a + d * v + c * u);
-    to[y * width + x] = from[y * width + x] * Math.exp(-amount * log - shade[x]);
+  box: CropBox,
+  from: number,
+  to: number,
+): Omit<RowLight, 'width'> {
+  const terms = new Float32Array(3 * (to - from));
+  for (let y = from; y < to; y++) {
+    const v = (2 * (y + 0.5 - box.top)) / box.height - 1;
+    const level = b * v + e * (v * v - 1 / 3) - c / 3;
+    terms.set([amount * level, amount * (a + d * v), amount * c], 3 * (y - from));
   }
+  return { terms, start: (2 * (0.5 - box.left)) / box.width - 1, step: 2 / box.width };
 }

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { luminance } from '../../colour/luminance.ts';
-import type { Raster } from '../../raster/raster.ts';
+import { Raster } from '../../raster/raster.ts';
 import { percentiles } from '../../raster/statistics.ts';
 import { choice, data, number } from '../../settings/settings.ts';
 import type { Sides } from '../shape.ts';
@@ -135,7 +135,12 @@ const boxOf = ({ margins }: SquareOutput, { width, height }: Sides): CropBox => 
 });
 
 const cropLuminance = (picture: Raster, { margins }: SquareOutput, { width, height }: Sides) =>
-  luminance(picture.cut(margins.left, margins.top, width, height));
+  new Raster(picture.width, picture.height, [luminance(picture)]).cut(
+    margins.left,
+    margins.top,
+    width,
+    height,
+  ).planes[0];
 
 const FINE_DRIFT = 0.03;
 const WRONG_BEYOND = 0.09;

@@ -1,4 +1,4 @@
-import { mapped } from '../../raster/mapped.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import { type Curve, curveAt, curveTable, isStraight } from './curve.ts';
 
 const LOG_FLOOR = 0.01;
@@ -9,12 +9,13 @@ export interface ToneScale {
   spread: number;
 }
 
-export const logTone = (y: number) => Math.log(Math.max(0, y) + LOG_FLOOR);
+export const logTone = (luminance: Float32Array) => KERNELS.logPlane(luminance, LOG_FLOOR);
 
 /** Brightness −0.5..0.5 about the tile's middle, full at two spreads. */
 export function toneAbout(luminance: Float32Array, { centre, spread }: ToneScale): Float32Array {
   const gain = spread > 0 ? 1 / (4 * spread) : 0;
-  return mapped(luminance, (y) => Math.min(0.5, Math.max(-0.5, gain * (logTone(y) - centre))));
+  const log = logTone(luminance);
+  return KERNELS.sumPlanes([log], [gain], { base: -gain * centre, low: -0.5, high: 0.5 }, log);
 }
 
 /** One thing that roughness is made from: values about 0, and how much of them, −1..1; positive: rougher where they are high. */
@@ -32,23 +33,23 @@ export function stacked(
   count: number,
   { balance, points }: { balance: number; points: Curve },
 ): Float32Array {
-  const out = new Float32Array(count).fill(0.5);
-  for (const { amount, values } of contributions) {
-    if (amount !== 0) for (let i = 0; i < count; i++) out[i] += amount * values[i];
-  }
+  const taken = contributions.filter(({ amount }) => amount !== 0);
+  const middle = { base: 0.5, low: 0, high: 1 };
+  const out =
+    taken.length === 0
+      ? new Float32Array(count).fill(0.5)
+      : KERNELS.sumPlanes(
+          taken.map(({ values }) => values),
+          taken.map(({ amount }) => amount),
+          middle,
+        );
   const power = 2 ** balance;
-  if (power === 1 && isStraight(points)) {
-    for (let i = 0; i < count; i++) out[i] = Math.min(1, Math.max(0, out[i]));
-    return out;
-  }
+  if (power === 1 && isStraight(points)) return out;
   const table = curveTable(points);
-  for (let i = 0; i < count; i++) {
-    const clamped = Math.min(1, Math.max(0, out[i]));
-    out[i] = curveAt(table, power === 1 ? clamped : clamped ** power);
-  }
+  for (let i = 0; i < count; i++) out[i] = curveAt(table, power === 1 ? out[i] : out[i] ** power);
   return out;
 }
 
 /** A stack laid into a band: perceptual roughness 0..1, α = roughness² for GGX. */
 export const intoBand = (stack: Float32Array, [low, high]: readonly [number, number]): Float32Array =>
-  mapped(stack, (value) => low + (high - low) * value);
+  KERNELS.sumPlanes([stack], [high - low], { base: low });

@@ -3,6 +3,7 @@ import { type ChartLine, lineF0, lineOf } from '../../chart/chart.ts';
 import { linearOfHex } from '../../colour/hex.ts';
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
@@ -42,9 +43,11 @@ async function contributions(
   const add = async (amount: number, make: () => Promise<Float32Array> | Float32Array) => {
     if (amount !== 0) found.push({ amount, values: await make() });
   };
-  await add(chosen.cavity, () => mapped(relief.cavity, (value) => 0.5 - value));
-  await add(chosen.occlusion, () => mapped(relief.occlusion ?? new Float32Array(0), (seen) => 1 - seen));
-  await add(chosen.height, () => mapped(relief.height, (value) => value - 0.5));
+  await add(chosen.cavity, () => KERNELS.sumPlanes([relief.cavity], [-1], { base: 0.5 }));
+  await add(chosen.occlusion, () =>
+    KERNELS.sumPlanes([relief.occlusion ?? new Float32Array(0)], [-1], { base: 1 }),
+  );
+  await add(chosen.height, () => KERNELS.sumPlanes([relief.height], [1], { base: -0.5 }));
   await add(chosen.slope, () => mapped(relief.normal.planes[2], (z) => Math.sqrt(Math.max(0, 1 - z * z))));
   await add(chosen.noise, () =>
     context.part('noise', [noiseMm, frame.edgeMetres, frame.seed], () =>
@@ -56,7 +59,7 @@ async function contributions(
       context.part('grey', [greyMap.sha256, greyCount, greyQuarters], async () => {
         const picture = await context.picture(greyMap, frame.size, 1);
         const [plane] = repeated(picture, frame, { count: greyCount, quarters: greyQuarters }).planes;
-        return mapped(plane, (value) => value - 0.5);
+        return KERNELS.sumPlanes([plane], [1], { base: -0.5 });
       }),
     );
   }
@@ -74,7 +77,7 @@ function plainF0(
   if (chosen.f0From === 'colour') return linearOfHex(chosen.f0Colour);
   if (chosen.f0From === 'line') return lineF0(line);
   const { f0Low, f0High } = chosen;
-  const plane = mapped(tone, (value) => f0Low + (f0High - f0Low) * (value + 0.5));
+  const plane = KERNELS.sumPlanes([tone], [f0High - f0Low], { base: (f0Low + f0High) / 2 });
   return new Raster(frame.width, frame.height, [plane, plane, plane]);
 }
 
@@ -111,7 +114,7 @@ export const finish = station({
   decision: v.strictObject({ centre: v.number(), spread: v.number() }),
   decidesOn: () => null,
   decide(input: Pick<FinishInput, 'join'>): ToneScale {
-    const logs = mapped(luminance(input.join.picture), logTone);
+    const logs = logTone(luminance(input.join.picture));
     const centre = median(logs);
     return { centre, spread: 1.4826 * median(mapped(logs, (v) => Math.abs(v - centre))) };
   },

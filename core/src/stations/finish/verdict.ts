@@ -1,6 +1,7 @@
 import { lineOf } from '../../chart/chart.ts';
 import { histogramPercentiles } from '../../raster/histogram.ts';
-import { statistics } from '../../raster/statistics.ts';
+import { mean } from '../../raster/statistics.ts';
+import { thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
 import type { FinishOutput, Frame } from '../types.ts';
 import { excessShare } from './convert.ts';
@@ -10,10 +11,14 @@ import type { FinishInput } from './station.ts';
 /** A map that stays within two codes of eight bits holds one value. */
 const NO_CHANGE = 2 / 255;
 
-const isOne = (values: Float32Array): boolean => {
-  const { min, max } = statistics(values);
-  return max - min < NO_CHANGE;
-};
+function isOne(values: Float32Array): boolean {
+  let [low, high] = [values[0], values[0]];
+  for (let i = 1; i < values.length && high - low < NO_CHANGE; i++) {
+    low = Math.min(low, values[i]);
+    high = Math.max(high, values[i]);
+  }
+  return high - low < NO_CHANGE;
+}
 
 const short = (value: number) => value.toFixed(3).replace(/0$/, '');
 
@@ -41,17 +46,20 @@ export function verdict(
   frame: Frame,
 ): Verdict {
   const { f0, metallic } = output;
-  const [low, middle, high] = histogramPercentiles(output.roughness, [2, 50, 98]);
+  const [low, middle, high] = histogramPercentiles(thinned(output.roughness), [2, 50, 98]);
   const line = lineOf(chosen);
   const isSet = typeof metallic === 'number';
   const odd = line !== null && isSet && (line.kind === 'metal') !== (metallic === 1);
   const noLine = line === null && !chosen.ownBand && chosen.f0From === 'line' && !output.isTruth;
   const [f0Low, f0High] = Array.isArray(f0)
     ? [Math.min(...f0), Math.max(...f0)]
-    : histogramPercentiles(f0.planes[1], [2, 98]);
+    : histogramPercentiles(thinned(f0.planes[1]), [2, 98]);
   const f0Words = f0High - f0Low < 5e-4 ? f0Low.toFixed(3) : `${f0Low.toFixed(3)}–${f0High.toFixed(3)}`;
-  const metalShare = isSet ? metallic : metallic.reduce((sum, value) => sum + value, 0) / metallic.length;
-  const excess = output.isTruth && !Array.isArray(f0) ? excessShare(input.join.picture.planes, f0.planes) : 0;
+  const metalShare = isSet ? metallic : mean(thinned(metallic));
+  const excess =
+    output.isTruth && !Array.isArray(f0)
+      ? excessShare(input.join.picture.planes.map(thinned), f0.planes.map(thinned))
+      : 0;
   const empty = chosen.zoneFinish.filter((one) => !frame.zones.some(({ id }) => id === one.zone));
   const flat = constants(output, input);
   const advice = [

@@ -1,5 +1,7 @@
 import { albedoBand, lineOf } from '../../chart/chart.ts';
-import { luminance } from '../../colour/luminance.ts';
+import { LUMINANCE } from '../../colour/luminance.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
+import { thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
 import type { GaugeOutput } from '../types.ts';
 import { gaugeMarks, isBeyond } from './marks.ts';
@@ -20,8 +22,9 @@ export function verdict(
   chosen: GaugeSettings,
   decided: GaugeDecision,
 ): Verdict {
-  const y = luminance(output.dry);
-  const { marks, counted, ofRest, inBand, median, zoneMedians } = gaugeMarks(y, chosen, output.zones);
+  const zones = output.zones && { ...output.zones, belongs: thinned(output.zones.belongs) };
+  const y = KERNELS.sumPlanes(output.dry.planes.map(thinned), LUMINANCE);
+  const { marks, counted, ofRest, inBand, median, zoneMedians } = gaugeMarks(y, chosen, zones);
   const line = lineOf(chosen);
   const band = line ? albedoBand(line) : null;
   let beyond = 0;

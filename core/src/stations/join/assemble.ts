@@ -115,14 +115,9 @@ function bent(
 
 /** Lays out one picture. */
 export const layingOut =
-  (
-    picture: Raster,
-    margins: Margins,
-    { sides, vectors, reach }: Laying,
-    breathe: (done: number) => Promise<void>,
-  ): LayOut =>
+  (picture: Raster, margins: Margins, { sides, vectors, reach }: Laying, working: Working): LayOut =>
   (bend) =>
-    layOut(picture, margins, sides, vectors, reach, bend, breathe);
+    layOut(picture, margins, sides, vectors, reach, bend, working);
 
 /**
  * Makes the tile from the crop with its margins: across first, then down on the already cyclic picture.
@@ -139,7 +134,7 @@ export async function assemble(
   const { reach } = laying;
   const { width, height } = laying.sides;
   const [overlapX, overlapY] = [pixels(reach[0], width), pixels(reach[1], height)];
-  const lay = kept ?? layingOut(picture, margins, laying, (done) => breathe(done / 4));
+  const lay = kept ?? layingOut(picture, margins, laying, { breathe: (done) => breathe(done / 4), team });
   let tile: Raster;
   if (overlapX === 0) tile = await lay(null);
   else {

@@ -60,7 +60,7 @@ export function attempt(
       const { seams, found } = seeking(frame, method === 'meet');
       const sides = { width: frame.width, height: frame.height };
       const laying = { sides, vectors: from.vectors, reach, blend: blendOf(method, blend) };
-      const fresh = layingOut(picture, margins, laying, context.breathe);
+      const fresh = layingOut(picture, margins, laying, context);
       const lay: LayOut = (bend) =>
         bend ? fresh(bend) : context.part('laid out', [from.vectors, reach], () => fresh(null));
       const tile = await assemble(picture, margins, laying, seams, context, lay);

@@ -1,6 +1,8 @@
+import type { WorkContext } from '../../engine/context.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { resampleAffine, resampleField } from '../../raster/sample.ts';
+import { resampleField } from '../../raster/sample.ts';
+import { inBands } from '../../team/in-bands.ts';
 import type { Sides } from '../shape.ts';
 import type { Margins } from '../types.ts';
 import { type Bend, bendAt } from './bend.ts';
@@ -22,7 +24,7 @@ export async function layOut(
   { corner, u, v }: TileVectors,
   reach: Vector,
   bend: Bend | null,
-  breathe: (done: number) => Promise<void>,
+  { breathe, team }: Pick<WorkContext, 'breathe' | 'team'>,
 ): Promise<Raster> {
   const before: Vector = [Math.round(reach[0] * across), Math.round(reach[1] * down)];
   const width = across + 2 * before[0];
@@ -48,7 +50,8 @@ export async function layOut(
       downY: below[1],
     };
     const stretch = Math.max(1, Math.hypot(...right), Math.hypot(...below));
-    return resampleAffine(picture, width, height, grid, stretch, MIRROR, breathe);
+    const how = { grid, stretch, edges: MIRROR, out: { width, height } };
+    return inBands('resampleGrid', picture, how, team, breathe);
   }
   const place = (y: number, xs: Float64Array, ys: Float64Array) => {
     for (let x = 0; x < width; x++) {

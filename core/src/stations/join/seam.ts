@@ -62,6 +62,11 @@ export class StepTally {
     };
   }
 
+  /** Whether all that was told is of one value, once all rows are. */
+  get isUniform(): boolean {
+    return this.#columns.every((sum) => sum === 0) && this.#rows.every((sum) => sum === 0);
+  }
+
   /** The seam figures of what was told, once all rows are. */
   figures(): { seamX: number; seamY: number } {
     const { columns, rows } = this.#steps();

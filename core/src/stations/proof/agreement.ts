@@ -16,7 +16,7 @@ export interface Agreement {
   depth: number;
 }
 
-const asCode = (value: number): number => (2 * Math.round(((value + 1) / 2) * CODES)) / CODES - 1;
+const asCode = (value: number): number => (2 * Math.floor((value + 1) * (CODES / 2) + 0.5)) / CODES - 1;
 
 /** Normals as a file of 8 bits holds them, their green up, brought down through their slopes; z is 1. */
 function shipped(normal: Raster, green: 1 | -1): Raster {

@@ -39,17 +39,14 @@ export const proof = station({
   settings,
   ...NOTHING_TO_DECIDE,
   async run(input: TileOutputs, _chosen, _decided, frame, context): Promise<ProofOutput> {
-    const repeats = await findRepeats(input.gauge.albedo, frame.edges, (done) => context.breathe(0.7 * done));
+    return { repeats: await findRepeats(input.gauge.albedo, frame.edges, context.breathe) };
+  },
+  async verdict({ repeats }, { join, relief }, _chosen, _decided, frame, { breathe }): Promise<Verdict> {
     // Only what goes on over both edges can be integrated.
     const isTorus = frame.edges.x === 'wrap' && frame.edges.y === 'wrap';
-    const { normal, height } = input.relief;
     const agreement = isTorus
-      ? await agreementOf(normal, height, frame.green, () => context.breathe(0.9))
+      ? await agreementOf(relief.normal, relief.height, frame.green, () => breathe(1))
       : null;
-    await context.breathe(1);
-    return { repeats, agreement };
-  },
-  verdict({ repeats, agreement }, { join }, _chosen, _decided, frame): Verdict {
     const figure = repeatFigure(repeats);
     const density = frame.wantedSize / frame.edgeMetres;
     const count = repeats.length;

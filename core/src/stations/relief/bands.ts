@@ -1,6 +1,6 @@
 import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { mapped } from '../../raster/mapped.ts';
 import type { Sides } from '../shape.ts';
 
 export const BAND_COUNT = 6;
@@ -25,15 +25,14 @@ export async function detailBands(
   edges: Edges,
   breathe: (done: number) => Promise<void>,
 ): Promise<Float32Array[]> {
-  let finer: Float32Array = mapped(luminance, (y) => Math.log(Math.max(0, y) + LOG_FLOOR));
+  let finer = KERNELS.logPlane(luminance, LOG_FLOOR);
   let reached = 0;
   const bands: Float32Array[] = [];
   for (let level = 0; level < BAND_COUNT; level++) {
     const sigma = bandSigma(level) * Math.max(width, height);
     // Variances of Gaussians add, so each band is blurred on from the one before.
     const coarser = gaussian(finer, width, height, Math.sqrt(sigma * sigma - reached * reached), edges);
-    for (let i = 0; i < finer.length; i++) finer[i] -= coarser[i];
-    bands.push(finer);
+    bands.push(KERNELS.sumPlanes([finer, coarser], [1, -1], {}, finer));
     finer = coarser;
     reached = sigma;
     await breathe((level + 1) / BAND_COUNT);
@@ -43,10 +42,12 @@ export async function detailBands(
 
 /** Sum of bands, each with its weight. */
 export function weightedSum(bands: readonly Float32Array[], weights: readonly number[]): Float32Array {
-  const sum = new Float32Array(bands[0].length);
-  bands.forEach((band, level) => {
-    const weight = weights[level];
-    if (weight !== 0) for (let i = 0; i < sum.length; i++) sum[i] += weight * band[i];
-  });
-  return sum;
+  const taken = bands.flatMap((band, level) =>
+    weights[level] === 0 ? [] : [{ band, weight: weights[level] }],
+  );
+  if (taken.length === 0) return new Float32Array(bands[0].length);
+  return KERNELS.sumPlanes(
+    taken.map(({ band }) => band),
+    taken.map(({ weight }) => weight),
+  );
 }

@@ -1,12 +1,12 @@
 import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
 import type { Sides } from '../shape.ts';
 
 /** Height less its surroundings at `sigma` px: positive on ridges, negative in hollows. */
 export function localRelief(height: Float32Array, sides: Sides, sigma: number, edges: Edges): Float32Array {
   const around = gaussian(height, sides.width, sides.height, sigma, edges);
-  for (let i = 0; i < around.length; i++) around[i] = height[i] - around[i];
-  return around;
+  return KERNELS.sumPlanes([height, around], [1, -1], {}, around);
 }
 
 /** How strong a cavity map is about flat: of what lies below its surroundings and of what stands out of them. */

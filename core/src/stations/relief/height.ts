@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { mapped } from '../../raster/mapped.ts';
 import { statistics } from '../../raster/statistics.ts';
 import type { Sides } from '../shape.ts';
 import { weightedSum } from './bands.ts';
@@ -67,9 +67,11 @@ function toneSum(bands: Float32Array[], shape: HeightShape, fine: Spreads['fine'
     shape.noiseFloor > 0
       ? bands.map((band, k) => (k < fine.length ? cored(band, shape.noiseFloor * fine[k]) : band))
       : bands;
-  const sum = weightedSum(clean, shape.weights);
-  if (shape.isDarkHigh) for (let i = 0; i < sum.length; i++) sum[i] = -sum[i];
-  return sum;
+  const sign = shape.isDarkHigh ? -1 : 1;
+  return weightedSum(
+    clean,
+    shape.weights.map((weight) => sign * weight),
+  );
 }
 
 /** The parts that can be had: where there is no normal map or height to read from, tone stands in for it. */
@@ -135,12 +137,12 @@ export async function shapedHeight(
       const gain = spreads[from] > FLAT ? share / spreads[from] : 0;
       if (gain === 0) continue;
       const own = await heightBy(from, raw, shape, spreads.fine);
-      for (let i = 0; i < sum.length; i++) sum[i] += gain * own[i];
+      KERNELS.sumPlanes([sum, own], [1, gain], {}, sum);
     }
   }
   if (shape.flatten > 0) {
     const broad = gaussian(sum, width, height, Math.max(width, height) * BROAD, edges);
-    sum = mapped(sum, (value, i) => value - shape.flatten * broad[i]);
+    sum = KERNELS.sumPlanes([sum, broad], [1, -shape.flatten]);
   }
   return shape.softSigma > LEAST_SIGMA ? gaussian(sum, width, height, shape.softSigma, edges) : sum;
 }

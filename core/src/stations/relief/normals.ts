@@ -1,11 +1,11 @@
 import type { WorkContext } from '../../engine/context.ts';
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { mapped } from '../../raster/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
 import { turnedNormals } from '../given.ts';
 import type { Frame } from '../types.ts';
+import { weightedSum } from './bands.ts';
 import type { ReliefDecision, ReliefInput } from './decision.ts';
 import { normalsOf, reoriented } from './detail-normal.ts';
 import type { RawHeight } from './height.ts';
@@ -49,13 +49,12 @@ async function bandHeight(
   { heightSpread, spreads }: ReliefDecision,
 ): Promise<Float32Array> {
   const bands = await raw.bands();
-  const out = new Float32Array(bands[0].length);
   const scale = spreads.tone > 0 ? heightSpread / spreads.tone : 0;
-  weights.forEach((weight, k) => {
-    const gain = (polarity === 'dark' ? -1 : 1) * weight * scale;
-    if (gain !== 0) for (let i = 0; i < out.length; i++) out[i] += gain * bands[k][i];
-  });
-  return out;
+  const gain = polarity === 'dark' ? -scale : scale;
+  return weightedSum(
+    bands.slice(0, weights.length),
+    weights.map((weight) => gain * weight),
+  );
 }
 
 /** The normals of the tile: of its height with fine detail of their own, or as given; with a detail normal laid over. */
@@ -83,7 +82,7 @@ export async function normals(
     let field = height;
     if (weights.some((weight) => weight !== 0)) {
       const fine = await bandHeight(raw, weights, chosen, decided);
-      field = mapped(height, (value, i) => value + fine[i]);
+      field = KERNELS.sumPlanes([height, fine], [1, 1]);
     }
     base = ofHeight(soft(field), chosen.normalStrength);
   }

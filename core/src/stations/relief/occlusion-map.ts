@@ -1,5 +1,5 @@
+import { KERNELS } from '../../kernels/kernels.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
-import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
 import { ALONE, type Team } from '../../team/team.ts';
@@ -44,7 +44,7 @@ export async function occlusionMap(
   const radius = (chosen.occlusionMm / 1000 / frame.edgeMetres) * small;
   const square = onSquare(field, small, frame.edges);
   const seen = await visibility(
-    mapped(square.planes[0], (h) => h * depth),
+    KERNELS.sumPlanes(square.planes, [depth]),
     small,
     radius,
     frame.edges,
@@ -54,5 +54,6 @@ export async function occlusionMap(
   );
   const tile = new Raster(small, small, [seen]).cut(0, 0, sides.width, sides.height);
   const whole = resizeLanczos(tile, frame.width, frame.height, frame.edges).planes[0];
-  return mapped(whole, (v) => Math.min(1, Math.max(0, 1 - chosen.occlusionStrength * (1 - v))));
+  const strength = chosen.occlusionStrength;
+  return KERNELS.sumPlanes([whole], [strength], { base: 1 - strength, low: 0, high: 1 }, whole);
 }

@@ -1,5 +1,5 @@
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { transposePlane } from '../../raster/transpose.ts';
 import type { Given } from '../../team/tasks.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import { type Direction, inParts, walked } from './sweep.ts';
@@ -56,7 +56,7 @@ export async function visibility(
   team: Team = ALONE,
 ): Promise<Float32Array> {
   const reach = Math.min(size / 2, Math.max(1, radius));
-  const fields = [height, transposePlane(height, size, size)].map((plane) => team.shared(plane));
+  const fields = [height, KERNELS.transposePlane(height, size, size)].map((plane) => team.shared(plane));
   const parts = SWEEPS.flatMap((one) => {
     const lines = walked(size, one, reach, one.turned ? { x: edges.y, y: edges.x } : edges);
     return inParts(lines, size > WHOLE && size <= IN_PARTS ? PARTS : 1).map((part) => ({ one, part }));
@@ -66,13 +66,12 @@ export async function visibility(
   // Added up in one order, so that it comes out the same whoever made them.
   const take = (seen: Float32Array, k: number) => {
     const sum = parts[k].one.turned ? turned : upright;
-    for (let i = 0; i < sum.length; i++) sum[i] += seen[i];
+    KERNELS.sumPlanes([sum, seen], [1, 1], {}, sum);
   };
   const tasks = parts.map(
     ({ one, part }): Given<'sweepHorizons'> => [fields[Number(one.turned)], size, part, bias, one.share],
   );
   await team.each('sweepHorizons', tasks, take, breathe);
-  const back = transposePlane(turned, size, size);
-  for (let i = 0; i < upright.length; i++) upright[i] += back[i];
-  return upright;
+  const back = KERNELS.transposePlane(turned, size, size);
+  return KERNELS.sumPlanes([upright, back], [1, 1], {}, upright);
 }

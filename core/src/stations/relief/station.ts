@@ -1,5 +1,6 @@
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
 import { turnedNormals } from '../given.ts';
 import { type Frame, type ReliefOutput, station } from '../types.ts';
@@ -56,7 +57,7 @@ async function readLight(
 ): Promise<Pick<ReliefDecision, 'light' | 'evidence'>> {
   return context.part('light', frame.edges, () => {
     const y = luminance(join.picture);
-    const log = y.map((value) => Math.log(value + 0.01));
+    const log = KERNELS.logPlane(y, 0.01);
     const { degrees: line, plain } = lightInTile(log, frame);
     const degrees = fromAbove(line);
     const slant = slantHeight(y, frame, degrees);
@@ -125,7 +126,7 @@ const shapeOf = (chosen: Chosen, frame: Frame, isGiven: boolean): HeightShape =>
 function scaled(bands: Float32Array, { low, high }: { low: number; high: number }): Float32Array {
   if (high - low < FLAT) return new Float32Array(bands.length).fill(0.5);
   const scale = 1 / (high - low);
-  return bands.map((v) => Math.min(1, Math.max(0, (v - low) * scale)));
+  return KERNELS.sumPlanes([bands], [scale], { base: -low * scale, low: 0, high: 1 });
 }
 
 /** Relief: height from the tile as it left Join, and what hangs on it. */

@@ -1,4 +1,5 @@
 import { histogramPercentiles } from '../../raster/histogram.ts';
+import { readStep, thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
 import type { Frame, ReliefOutput } from '../types.ts';
 import { isLit, lightOf, type ReliefDecision, type ReliefInput } from './decision.ts';
@@ -25,7 +26,7 @@ export function verdict(
 ): Verdict {
   const { evidence, light } = decided;
   const isGiven = input.join.given.height !== undefined;
-  const [low, high] = histogramPercentiles(output.height, [0.5, 99.5]);
+  const [low, high] = histogramPercentiles(thinned(output.height), [0.5, 99.5]);
   const nz = output.normal.planes[2];
   const steepZ = Math.cos((STEEP_DEGREES * Math.PI) / 180);
   let steep = 0;
@@ -34,15 +35,17 @@ export function verdict(
   let lowestZ = 1;
   let offLength = 0;
   const [nx, ny] = output.normal.planes;
-  for (let i = 0; i < nz.length; i++) {
+  const apart = readStep(nz.length);
+  const count = Math.ceil(nz.length / apart);
+  for (let i = 0; i < nz.length; i += apart) {
     if (nz[i] < steepZ) steep++;
     if (nz[i] < lowestZ) lowestZ = nz[i];
     tiltX += nx[i];
     tiltY += ny[i];
-    offLength = Math.max(offLength, Math.abs(Math.hypot(nx[i], ny[i], nz[i]) - 1));
+    offLength = Math.max(offLength, Math.abs(Math.sqrt(nx[i] ** 2 + ny[i] ** 2 + nz[i] ** 2) - 1));
   }
-  const steepShare = (100 * steep) / nz.length;
-  const tilt = Math.hypot(tiltX, tiltY) / nz.length;
+  const steepShare = (100 * steep) / count;
+  const tilt = Math.hypot(tiltX, tiltY) / count;
   const range = (high - low) * chosen.depthMm;
   const flat = !(high > low) || range === 0;
   const steepest = (Math.acos(Math.min(1, lowestZ)) * 180) / Math.PI;

@@ -2,12 +2,12 @@ import * as v from 'valibot';
 import { Problem } from '../../problem.ts';
 import { Raster } from '../../raster/raster.ts';
 import { choice, data, number } from '../../settings/settings.ts';
+import { inBands } from '../../team/in-bands.ts';
 import { mapGiven } from '../given.ts';
 import { SHAPES, sidesOf } from '../shape.ts';
 import { NOTHING_TO_DECIDE, type SourceOutput, type SquareOutput, station } from '../types.ts';
 import { type Corners, type Crop, cropMapper, isFrame, marginsIn, shareOutside } from './geometry.ts';
 import { type BendMesh, isFolded, meshSchema } from './mesh.ts';
-import { resampleCrop } from './resample.ts';
 
 export const SIZES = [256, 512, 1024, 2048, 4096, 8192] as const;
 
@@ -158,7 +158,8 @@ export const square = station({
       margins: shares,
       out: { width, height },
     };
-    const resample = (raster: Raster) => resampleCrop(raster, framing, context.team, context.breathe);
+    const resample = (raster: Raster) =>
+      inBands('resampleBand', raster, framing, context.team, context.breathe);
     const { across, down } = cropMapper(originalWidth, originalHeight, crop);
     const alpha = input.alpha
       ? clampUnit(await resample(new Raster(picture.width, picture.height, [input.alpha]))).planes[0]

@@ -1,0 +1,25 @@
+import type { Breathe } from '../team/tasks.ts';
+import type { Edges } from './edges.ts';
+import { Raster } from './raster.ts';
+import { type Affine, type Band, resampleAffine } from './sample.ts';
+
+/** A picture, and the grid along which so many pixels are to be taken from it. */
+export interface Gridding {
+  planes: Float32Array[];
+  width: number;
+  height: number;
+  grid: Affine;
+  stretch: number;
+  edges: Edges;
+  out: { width: number; height: number };
+}
+
+/** Rows along a grid; one plane a channel. */
+export async function resampleGrid(
+  breathe: Breathe,
+  { planes, width, height, grid, stretch, edges, out }: Gridding,
+  band: Band,
+): Promise<Float32Array[]> {
+  const raster = new Raster(width, height, planes);
+  return (await resampleAffine(raster, out.width, out.height, grid, stretch, edges, breathe, band)).planes;
+}

@@ -1,0 +1,36 @@
+import { Raster } from '../raster/raster.ts';
+import type { Band } from '../raster/sample.ts';
+import type { Breathe, Given } from './tasks.ts';
+import type { Team } from './team.ts';
+
+/** Bands for each member, so that nobody waits long for the last one. */
+const BANDS_EACH = 2;
+
+/** Tasks that make rows of a picture from a picture. */
+type BandTask = 'resampleBand' | 'resampleGrid';
+type How<N extends BandTask> = Given<N>[0];
+
+/** A picture made from another in bands of rows by all of a team. */
+export async function inBands<N extends BandTask>(
+  name: N,
+  { planes, width, height }: Raster,
+  how: Omit<How<N>, 'planes' | 'width' | 'height'> & Pick<How<N>, 'out'>,
+  team: Team,
+  breathe: Breathe,
+): Promise<Raster> {
+  const { out } = how;
+  const count = team.size === 1 ? 1 : BANDS_EACH * team.size;
+  const whole = { ...how, planes: planes.map((plane) => team.shared(plane)), width, height };
+  const cut = (k: number) => Math.round((k * out.height) / count);
+  const tasks = Array.from({ length: count }, (_, k): [typeof whole, Band] => [
+    whole,
+    { from: cut(k), to: cut(k + 1) },
+  ]);
+  let made = count === 1 ? null : Raster.filled(out.width, out.height, planes.length);
+  const take = (band: Float32Array[], k: number) => {
+    if (!made) made = new Raster(out.width, out.height, band);
+    else for (const [c, plane] of band.entries()) made.planes[c].set(plane, cut(k) * out.width);
+  };
+  await team.each(name, tasks as unknown as Given<N>[], take as never, breathe);
+  return made!;
+}
