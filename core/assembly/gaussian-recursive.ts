@@ -63,8 +63,8 @@ function recurse(
 
 /**
  * Gaussian by the fourth-order recursion (van Vliet, Young & Verbeek 1998). `source` becomes the result; `middle` is a plane
- * to work in. `columns` and `rows` are the edge tables with `pad` entries beyond each edge, `buffer` has room for the longer
- * of them times four 64-bit floats. Both sides are at least four.
+ * to work in. `columns` and `rows` are the edge tables with `pad` entries beyond each edge, `buffer` has room for
+ * `columns` times four and `rows` times sixteen 64-bit floats. Both sides are at least four.
  */
 export function gaussianRecursive(
   source: usize,
@@ -113,21 +113,35 @@ export function gaussianRecursive(
     }
   }
   const down = height + 2 * pad;
-  for (let left = 0; left < width; left += LINES) {
-    const x: usize = (<usize>min(left, width - LINES)) << 2;
+  // A whole line of the cache of each row at once, where the plane is as wide.
+  const groups = width >= 4 * LINES ? 4 : 1;
+  const apart = <usize>down * WIDE;
+  for (let left = 0; left < width; left += groups * LINES) {
+    const x: usize = (<usize>min(left, width - groups * LINES)) << 2;
     for (let k = 0; k < down; k++) {
       const row = <usize>load<i32>(rows + ((<usize>k) << 2));
-      const four = v128.load(middle + row * bytes + x);
-      const at = buffer + <usize>k * WIDE;
-      v128.store(at, f64x2.promote_low_f32x4(four));
-      v128.store(at + 16, f64x2.promote_low_f32x4(v128.shuffle<i32>(four, four, 2, 3, 0, 1)));
+      let from = middle + row * bytes + x;
+      let at = buffer + <usize>k * WIDE;
+      for (let group = 0; group < groups; group++) {
+        const four = v128.load(from);
+        v128.store(at, f64x2.promote_low_f32x4(four));
+        v128.store(at + 16, f64x2.promote_low_f32x4(v128.shuffle<i32>(four, four, 2, 3, 0, 1)));
+        from += 16;
+        at += apart;
+      }
     }
-    recurse(buffer, down, gain, feedback1, feedback2, feedback3, feedback4);
+    for (let group = 0; group < groups; group++)
+      recurse(buffer + <usize>group * apart, down, gain, feedback1, feedback2, feedback3, feedback4);
     for (let k = 0; k < height; k++) {
-      const at = buffer + <usize>(k + pad) * WIDE;
-      const low = f32x4.demote_f64x2_zero(v128.load(at));
-      const high = f32x4.demote_f64x2_zero(v128.load(at + 16));
-      v128.store(source + <usize>k * bytes + x, v128.shuffle<i32>(low, high, 0, 1, 4, 5));
+      let at = buffer + <usize>(k + pad) * WIDE;
+      let to = source + <usize>k * bytes + x;
+      for (let group = 0; group < groups; group++) {
+        const low = f32x4.demote_f64x2_zero(v128.load(at));
+        const high = f32x4.demote_f64x2_zero(v128.load(at + 16));
+        v128.store(to, v128.shuffle<i32>(low, high, 0, 1, 4, 5));
+        to += 16;
+        at += apart;
+      }
     }
   }
 }

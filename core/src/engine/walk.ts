@@ -15,6 +15,7 @@ import type { JoinInput } from '../stations/join/input.ts';
 import { type Proposal, type Proposed, propose } from '../stations/join/propose.ts';
 import { type GraftOffer, graftOffers, type RepairSpot } from '../stations/join/repair/offers.ts';
 import { joins } from '../stations/join/vectors.ts';
+import { isLit } from '../stations/relief/decision.ts';
 import { sidesOf } from '../stations/shape.ts';
 import { codesRaster } from '../stations/source/linearise.ts';
 import { cropTurn } from '../stations/square/geometry.ts';
@@ -130,15 +131,34 @@ export class Walk {
     };
   }
 
+  /** Whether Join is never asked for the picture as it was before Even: slanting light alone reads it. */
+  get #withoutBefore(): boolean {
+    return this.#request.tileOnly === true && !isLit(this.#request.recipe.stations.relief);
+  }
+
   /** Where only the tile is wanted, drops what stands before it and is read by no station that is still to come. */
   #letGo(at: number, outputs: Record<string, unknown>): void {
     if (!this.#request.tileOnly) return;
+    if (this.#path[at] === 'even' && this.#withoutBefore) this.#evenForSquare(outputs);
     const toCome = this.#path.slice(at + 1).flatMap((name) => [...READS[name], ...DECIDES_FROM[name]]);
     for (const name of BEFORE_TILE) {
       if (!(name in outputs) || toCome.includes(name)) continue;
       delete outputs[name];
       this.#stages.delete(`${name}@${this.#size}`);
     }
+  }
+
+  /** Even's picture takes the place of Square's, at which nobody looks any more. */
+  #evenForSquare(outputs: Record<string, unknown>): void {
+    const { square, even } = outputs as unknown as StationOutputs;
+    const output = { ...square, picture: even.picture };
+    outputs.square = output;
+    const id = `square@${this.#size}`;
+    const stage = this.#stages.get(id)!;
+    this.#stages.set(
+      id,
+      stage.then((one) => ({ ...one, output })),
+    );
   }
 
   async propose(onProposal: (proposal: Proposal, done: number) => void): Promise<Proposed> {
@@ -293,6 +313,9 @@ export class Walk {
     );
     const keys = stages.map(([, stage]) => stage.key);
     const outputs = Object.fromEntries(stages.map(([read, stage]) => [read, stage.output]));
+    if (name === 'join' && size === this.#size && this.#withoutBefore) {
+      return { input: { ...outputs, withoutBefore: true }, keys: [...keys, 'without before'] };
+    }
     if (name === 'relief') {
       const withOcclusion =
         size !== this.#size ||

@@ -9,7 +9,7 @@ const LINES = 4;
 
 export const wasmGaussianFir =
   (call: Call): Kernels['gaussianFir'] =>
-  (plane, width, height, sigma, edges) => {
+  (plane, width, height, sigma, edges, out = new Float32Array(plane.length)) => {
     const kernel = Float32Array.from(firKernel(sigma));
     const radius = kernel.length - 1;
     const columns = edgeTable(width, radius, radius, edges.x);
@@ -33,21 +33,22 @@ export const wasmGaussianFir =
         arena.room(line),
         arena.room(4 * (2 * radius + 1)),
       );
-      return arena.read(source, plane.length);
+      out.set(arena.view(source, plane.length));
+      return out;
     });
   };
 
 export const wasmGaussianRecursive =
   (call: Call, reference: Kernels): Kernels['gaussianRecursive'] =>
-  (plane, width, height, sigma, edges) => {
+  (plane, width, height, sigma, edges, out = new Float32Array(plane.length)) => {
     if (width < LINES || height < LINES)
-      return reference.gaussianRecursive(plane, width, height, sigma, edges);
+      return reference.gaussianRecursive(plane, width, height, sigma, edges, out);
     const { gain, feedback } = recursionFor(sigma);
     const pad = recursivePad(sigma);
     const columns = edgeTable(width, pad, pad, edges.x);
     const rows = edgeTable(height, pad, pad, edges.y);
     return call((exports, arena) => {
-      const buffer = 8 * LINES * Math.max(columns.length, rows.length);
+      const buffer = 8 * LINES * Math.max(columns.length, 4 * rows.length);
       arena.begin(2 * plane.byteLength + columns.byteLength + rows.byteLength + buffer + 256);
       const source = arena.floats(plane);
       const middle = arena.room(plane.byteLength);
@@ -63,6 +64,7 @@ export const wasmGaussianRecursive =
         gain,
         ...feedback,
       );
-      return arena.read(source, plane.length);
+      out.set(arena.view(source, plane.length));
+      return out;
     });
   };

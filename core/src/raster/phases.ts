@@ -1,4 +1,5 @@
-const LOBES = 3;
+/** Of the kernel, to each side. */
+export const LOBES = 3;
 /** Sub-pixel places for which weights are made once: the rounding errs by less than 3e-4. */
 export const PHASES = 4096;
 

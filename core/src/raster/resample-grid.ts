@@ -14,12 +14,14 @@ export interface Gridding {
   out: { width: number; height: number };
 }
 
-/** Rows along a grid; one plane a channel. */
+/** Rows along a grid, one plane a channel, in their place in `into`. */
 export async function resampleGrid(
   breathe: Breathe,
   { planes, width, height, grid, stretch, edges, out }: Gridding,
+  into: Float32Array[],
   band: Band,
-): Promise<Float32Array[]> {
+): Promise<void> {
   const raster = new Raster(width, height, planes);
-  return (await resampleAffine(raster, out.width, out.height, grid, stretch, edges, breathe, band)).planes;
+  const whole = new Raster(out.width, out.height, into);
+  await resampleAffine(raster, out.width, out.height, grid, stretch, edges, breathe, band, whole);
 }

@@ -1,6 +1,6 @@
 import { KERNELS } from '../kernels/kernels.ts';
 import { type Edges, edgeIndex } from './edges.ts';
-import { type PhaseTable, phaseTable } from './phases.ts';
+import { LOBES, type PhaseTable, phaseTable } from './phases.ts';
 import { Raster } from './raster.ts';
 import { resampleUpright } from './resize.ts';
 
@@ -82,13 +82,36 @@ function rowsOfField(
   };
 }
 
-/** Rows along an affine grid. */
+/** Rows of a picture that a band of a grid looks at, all of it where it goes on over its edges. */
+function rowsRead(
+  raster: Raster,
+  width: number,
+  { originY, rightY, downY }: Affine,
+  stretch: number,
+  edges: Edges,
+  { from, to }: Band,
+): Band {
+  const { height } = raster;
+  const across = (width - 1) * rightY;
+  const ends = [from, to - 1].flatMap((y) => [originY + y * downY, originY + across + y * downY]);
+  const [least, most] = [Math.min(...ends), Math.max(...ends)];
+  const reach = Math.ceil(LOBES * stretch) + 1;
+  // What is mirrored at an edge may lie anywhere, but for places that reach over it by their taps alone.
+  const isFar = least < 0 || most > height - 1 || height < 2 * reach;
+  if (isFar || edges.y === 'wrap') return { from: 0, to: height };
+  const low = Math.floor(least) - reach;
+  const high = Math.ceil(most) + 1 + reach;
+  return { from: Math.max(0, Math.min(low, height - reach)), to: Math.min(height, Math.max(high, reach)) };
+}
+
+/** Rows along an affine grid; the picture's own begin at `top` of the whole. */
 function rowsOfGrid(
   raster: Raster,
   width: number,
   { originX, originY, rightX, rightY, downX, downY }: Affine,
   stretch: number,
   edges: Edges,
+  top: number,
 ): ResampledRow {
   const table = phaseTable(Math.max(1, stretch));
   const resample = KERNELS.rowResampler(raster, edges);
@@ -97,7 +120,7 @@ function rowsOfGrid(
   return (out, y, to) => {
     for (let x = 0; x < width; x++) {
       xs[x] = originX + x * rightX + y * downX;
-      ys[x] = originY + x * rightY + y * downY;
+      ys[x] = originY + x * rightY + y * downY - top;
     }
     resample(out, to, xs, ys, table);
   };
@@ -111,15 +134,13 @@ export interface Band {
 
 async function inRows(
   row: ResampledRow,
-  width: number,
   { from, to }: Band,
-  channels: number,
+  out: Raster,
   breathe: (done: number) => Promise<void>,
 ): Promise<Raster> {
-  const out = Raster.filled(width, to - from, channels);
   for (let y = from; y < to; y++) {
     if (((y - from) & 31) === 0) await breathe((y - from) / (to - from));
-    row(out, y, y - from);
+    row(out, y, y);
   }
   return out;
 }
@@ -127,7 +148,7 @@ async function inRows(
 /**
  * Resample a raster at any places, one pass, Lanczos of three lobes, stretched row by row to the widest
  * step between neighbouring places (never below 1), so that nothing aliases. `breathe` is awaited
- * between blocks of rows; only the rows of `band` are made, where it is given.
+ * between blocks of rows; only the rows of `band` are made, where it is given, in their place in `into`.
  */
 export async function resampleField(
   raster: Raster,
@@ -137,8 +158,9 @@ export async function resampleField(
   edges: Edges,
   breathe: (done: number) => Promise<void>,
   band: Band = { from: 0, to: height },
+  into = Raster.filled(width, height, raster.channels),
 ): Promise<Raster> {
-  return inRows(rowsOfField(raster, width, height, place, edges), width, band, raster.channels, breathe);
+  return inRows(rowsOfField(raster, width, height, place, edges), band, into, breathe);
 }
 
 /** Whether the rows of a grid are rows of the picture: then it is resampled along either axis by itself. */
@@ -147,7 +169,8 @@ export const isUpright = ({ rightY, downX }: Affine): boolean => rightY === 0 &&
 /**
  * Resample a raster along an affine grid, one pass, Lanczos of three lobes stretched by `stretch`
  * (≥ 1 when the grid is coarser than the picture, so that nothing aliases).
- * `breathe` is awaited between blocks of rows; only the rows of `band` are made, where it is given.
+ * `breathe` is awaited between blocks of rows; only the rows of `band` are made, where it is given, in their place in
+ * `into`.
  */
 export async function resampleAffine(
   raster: Raster,
@@ -158,6 +181,7 @@ export async function resampleAffine(
   edges: Edges,
   breathe: (done: number) => Promise<void>,
   band: Band = { from: 0, to: height },
+  into = Raster.filled(width, height, raster.channels),
 ): Promise<Raster> {
   if (isUpright(grid)) {
     const { originX, originY, rightX: stepX, downY: stepY } = grid;
@@ -170,7 +194,16 @@ export async function resampleAffine(
       width,
       height: band.to - band.from,
     };
-    return resampleUpright(raster, part, stretch, edges);
+    const { planes } = await resampleUpright(raster, part, stretch, edges);
+    for (const [c, plane] of planes.entries()) into.planes[c].set(plane, band.from * width);
+    return into;
   }
-  return inRows(rowsOfGrid(raster, width, grid, stretch, edges), width, band, raster.channels, breathe);
+  const read = rowsRead(raster, width, grid, stretch, edges, band);
+  const part = new Raster(
+    raster.width,
+    read.to - read.from,
+    raster.planes.map((plane) => plane.subarray(read.from * raster.width, read.to * raster.width)),
+  );
+  const rows = rowsOfGrid(part, width, grid, stretch, edges, read.from);
+  return inRows(rows, band, into, breathe);
 }

@@ -49,9 +49,13 @@ export class Crew implements Team {
 
   shared(plane: Float32Array): Float32Array {
     if (plane.buffer instanceof SharedArrayBuffer) return plane;
-    const out = new Float32Array(new SharedArrayBuffer(plane.byteLength));
+    const out = this.empty(plane.length);
     out.set(plane);
     return out;
+  }
+
+  empty(length: number): Float32Array {
+    return new Float32Array(new SharedArrayBuffer(4 * length));
   }
 
   async each<N extends TaskName>(

@@ -22,15 +22,12 @@ export async function inBands<N extends BandTask>(
   const count = team.size === 1 ? 1 : BANDS_EACH * team.size;
   const whole = { ...how, planes: planes.map((plane) => team.shared(plane)), width, height };
   const cut = (k: number) => Math.round((k * out.height) / count);
-  const tasks = Array.from({ length: count }, (_, k): [typeof whole, Band] => [
+  const into = planes.map(() => team.empty(out.width * out.height));
+  const tasks = Array.from({ length: count }, (_, k): [typeof whole, Float32Array[], Band] => [
     whole,
+    into,
     { from: cut(k), to: cut(k + 1) },
   ]);
-  let made = count === 1 ? null : Raster.filled(out.width, out.height, planes.length);
-  const take = (band: Float32Array[], k: number) => {
-    if (!made) made = new Raster(out.width, out.height, band);
-    else for (const [c, plane] of band.entries()) made.planes[c].set(plane, cut(k) * out.width);
-  };
-  await team.each(name, tasks as unknown as Given<N>[], take as never, breathe);
-  return made!;
+  await team.each(name, tasks as unknown as Given<N>[], () => {}, breathe);
+  return new Raster(out.width, out.height, into);
 }

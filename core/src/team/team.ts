@@ -6,6 +6,8 @@ export interface Team {
   readonly size: number;
   /** A plane that all members see without its being copied for each; itself where there is nobody to share with. */
   shared(plane: Float32Array): Float32Array;
+  /** A plane of zeros that `shared` gives back as it is. */
+  empty(length: number): Float32Array;
   /**
    * Does tasks beside one another and hands over what each gives, in their order. `breathe` is awaited between this thread's
    * own tasks, and ends the work by throwing.
@@ -22,6 +24,7 @@ export interface Team {
 export const ALONE: Team = {
   size: 1,
   shared: (plane) => plane,
+  empty: (length) => new Float32Array(length),
   async each(name, tasks, take, breathe) {
     for (const [k, given] of tasks.entries()) {
       take(await done(name, given, breathe), k);

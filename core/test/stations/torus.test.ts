@@ -57,7 +57,9 @@ const OPERATIONS: Record<string, Operation> = {
   },
   'stations/relief/height.ts': async (p, e) => {
     const bands = () => detailBands(p, SIDES, e, wait);
-    const raw = { bands, slant: async () => p, normals: null, given: null };
+    const eachBand = async (take: (band: Float32Array, level: number) => void) =>
+      (await bands()).forEach(take);
+    const raw = { bands, eachBand, slant: async () => p, normals: null, given: null };
     const shape = {
       parts: [
         { from: 'tone' as const, share: 0.6 },

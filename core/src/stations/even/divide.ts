@@ -1,6 +1,7 @@
+import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import { Raster } from '../../raster/raster.ts';
+import type { Raster } from '../../raster/raster.ts';
 import { sampleBilinear } from '../../raster/sample.ts';
 import type { RowLight } from './divide-rows.ts';
 import type { CropBox, LightField } from './fit.ts';
@@ -33,10 +34,10 @@ export async function divideLight(
   fields: LightField[],
   amount: number,
   others: Divided[],
-  breathe: (done: number) => Promise<void>,
+  { breathe, team }: Pick<WorkContext, 'breathe' | 'team'>,
 ): Promise<Raster> {
   const { width, height } = input;
-  const out = Raster.filled(width, height, input.channels);
+  const out = input.mapPlanes(({ length }) => team.empty(length));
   for (let from = 0; from < height; from += ROWS) {
     await breathe(from / height);
     const to = Math.min(height, from + ROWS);

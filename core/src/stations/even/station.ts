@@ -211,7 +211,7 @@ export const even = station({
         const field = await context.part('side shading', side, () => sideShading(picture, side));
         others.push({ field, amount: chosen.shading });
       }
-      picture = await divideLight(picture, box, kept, chosen.amount, others, context.breathe);
+      picture = await divideLight(picture, box, kept, chosen.amount, others, context);
     }
     if (chosen.liftDarks > 0 || chosen.holdLights > 0) {
       picture = await levelTone(picture, middle, chosen.liftDarks, chosen.holdLights, context.breathe);

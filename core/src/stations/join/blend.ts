@@ -33,14 +33,15 @@ export async function blendBands(
     // +1 forces a, −1 forces b, 0 leaves the mask alone.
     gate[x] = 1 - smoothstep((x + 0.5) / reach) - (1 - smoothstep((width - x - 0.5) / reach));
   }
+  const held = Array.from(gate.keys()).filter((x) => gate[x] !== 0);
   const masks: Float32Array[] = [];
   let smooth = mask;
   for (let level = 0; level <= levels; level++) {
-    const forced = new Float32Array(mask.length);
-    for (let y = 0; y < length; y++) {
-      for (let x = 0; x < width; x++) {
-        const i = y * width + x;
-        const g = gate[x];
+    const forced = team.empty(mask.length);
+    forced.set(smooth);
+    for (const x of held) {
+      const g = gate[x];
+      for (let i = x; i < forced.length; i += width) {
         forced[i] = g >= 0 ? smooth[i] + (1 - smooth[i]) * g : smooth[i] * (1 + g);
       }
     }
@@ -48,9 +49,8 @@ export async function blendBands(
     if (level < levels) smooth = KERNELS.atrousSmooth(smooth, width, length, 2 ** level, edges);
     await breathe((0.3 * level) / levels);
   }
-  const theirs = masks.map((one) => team.shared(one));
   const tasks = strip.a.map(
-    (a, c): Given<'blendChannel'> => [team.shared(a), team.shared(strip.b[c]), width, length, theirs, edges],
+    (a, c): Given<'blendChannel'> => [team.shared(a), team.shared(strip.b[c]), width, length, masks, edges],
   );
   const out: Float32Array[] = [];
   const take = (blended: Float32Array, c: number) => {

@@ -4,4 +4,6 @@ import type { EvenOutput, SquareOutput } from '../types.ts';
 export interface JoinInput {
   even: Pick<EvenOutput, 'picture'>;
   square: SquareOutput;
+  /** The picture as it was before Even will not be asked for. */
+  withoutBefore?: boolean;
 }

@@ -28,6 +28,11 @@ interface LaidTile {
   masks: Masks;
 }
 
+/** In the place of what would hold all that stands before the tile. */
+const notAsked = async (): Promise<never> => {
+  throw new Error('The picture before Even was let go: it was not to be asked for.');
+};
+
 /** Join: makes opposite edges meet. From here on the picture is a torus. */
 export const join = station({
   name: 'join',
@@ -112,7 +117,13 @@ export const join = station({
       const raster = new Raster(square.picture.width, square.picture.height, [square.alpha]);
       alpha = (await data(raster, 'alpha')).planes[0];
     }
-    return { picture, alpha, given, turnDegrees: turnOf(onSquare(vectors, frame)), before };
+    return {
+      picture,
+      alpha,
+      given,
+      turnDegrees: turnOf(onSquare(vectors, frame)),
+      before: input.withoutBefore ? notAsked : before,
+    };
   },
   verdict(output, input, chosen, decided, _frame, context) {
     return joinVerdict(output, input, chosen, decided, context.breathe);

@@ -4,12 +4,13 @@ import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { statistics } from '../../raster/statistics.ts';
 import type { Sides } from '../shape.ts';
-import { weightedSum } from './bands.ts';
 
 /** What height is made of, made when it is asked for. */
 export interface RawHeight {
   /** Six bands of log grey. */
   bands(): Promise<Float32Array[]>;
+  /** The same one after the other, for sizes at which they should not be held together. */
+  eachBand(take: (band: Float32Array, level: number) => void): Promise<void>;
   /** Height by the shading of slanting light, of any scale. */
   slant(): Promise<Float32Array>;
   /** Height whose slopes are those of a given normal map, as shares of the longer edge; null where none was given. */
@@ -62,16 +63,17 @@ function cored(band: Float32Array, floor: number): Float32Array {
   return out;
 }
 
-function toneSum(bands: Float32Array[], shape: HeightShape, fine: Spreads['fine']): Float32Array {
-  const clean =
-    shape.noiseFloor > 0
-      ? bands.map((band, k) => (k < fine.length ? cored(band, shape.noiseFloor * fine[k]) : band))
-      : bands;
-  const sign = shape.isDarkHigh ? -1 : 1;
-  return weightedSum(
-    clean,
-    shape.weights.map((weight) => sign * weight),
-  );
+/** Bands by their weights, the finest without their noise. */
+async function toneSum(raw: RawHeight, shape: HeightShape, fine: Spreads['fine']): Promise<Float32Array> {
+  const clean = (band: Float32Array, level: number) =>
+    shape.noiseFloor > 0 && level < fine.length ? cored(band, shape.noiseFloor * fine[level]) : band;
+  let sum: Float32Array = new Float32Array(0);
+  await raw.eachBand((band, level) => {
+    const weight = (shape.isDarkHigh ? -1 : 1) * shape.weights[level];
+    if (sum.length === 0) sum = KERNELS.sumPlanes([clean(band, level)], [weight]);
+    else if (weight !== 0) KERNELS.sumPlanes([sum, clean(band, level)], [1, weight], {}, sum);
+  });
+  return sum;
 }
 
 /** The parts that can be had: where there is no normal map or height to read from, tone stands in for it. */
@@ -93,7 +95,7 @@ export async function spreadsOf(raw: RawHeight, shape: HeightShape, withTone = f
   const deviation = async (from: HeightSource, make: () => Promise<Float32Array> | Float32Array) =>
     read.includes(from) ? statistics(await make()).deviation : 0;
   return {
-    tone: bands ? statistics(toneSum(bands, shape, fine)).deviation : 0,
+    tone: bands ? statistics(await toneSum(raw, shape, fine)).deviation : 0,
     light: await deviation('light', raw.slant),
     normals: await deviation('normals', () => raw.normals!()),
     given: await deviation('given', () => raw.given!),
@@ -109,7 +111,7 @@ async function heightBy(
 ): Promise<Float32Array> {
   switch (from) {
     case 'tone':
-      return toneSum(await raw.bands(), shape, fine);
+      return toneSum(raw, shape, fine);
     case 'light':
       return raw.slant();
     case 'normals':

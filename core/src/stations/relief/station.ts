@@ -4,7 +4,7 @@ import { KERNELS } from '../../kernels/kernels.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
 import { turnedNormals } from '../given.ts';
 import { type Frame, type ReliefOutput, station } from '../types.ts';
-import { BAND_COUNT, detailBands } from './bands.ts';
+import { BAND_COUNT, detailBands, eachBand } from './bands.ts';
 import { cavityMap, localRelief } from './cavity.ts';
 import { decisionSchema, isLit, lightOf, type ReliefDecision, type ReliefInput } from './decision.ts';
 import { polarityEvidence } from './evidence.ts';
@@ -34,6 +34,8 @@ const cavitySigma = (chosen: Chosen, frame: Frame) =>
   Math.min(frame.size / 8, Math.max(0.6, sigmaOf(chosen.cavityMm, frame)));
 
 const FLAT = 1e-5;
+/** Above this size, which no dial is moved at, bands of tone are not held together. */
+const HELD_SIZE = 2048;
 
 /** Everything the height hangs on, but for its depth. */
 const shapeKey = (chosen: Chosen) => [
@@ -75,11 +77,20 @@ function rawHeight(
   const near = chosen.grey === 'nearness' ? chosen.greyColour : '';
   const degrees = lightOf(chosen, light);
   const { normal } = join.given;
+  const grey = () => greyOf(join.picture, chosen.grey, near);
+  const bands = () =>
+    context.part('bands', [frame.edges, chosen.grey, near], () =>
+      detailBands(grey(), frame, frame.edges, context.breathe),
+    );
   return {
-    bands: () =>
-      context.part('bands', [frame.edges, chosen.grey, near], () =>
-        detailBands(greyOf(join.picture, chosen.grey, near), frame, frame.edges, context.breathe),
-      ),
+    bands,
+    async eachBand(take) {
+      if (frame.size <= HELD_SIZE) return (await bands()).forEach(take);
+      await eachBand(grey(), frame, frame.edges, context.breathe, (band, level) => {
+        take(band, level);
+        return band;
+      });
+    },
     slant: () =>
       context.part('slant', [frame.edges, chosen.grey, near, degrees], async () =>
         slantHeight(greyOf(await join.before(), chosen.grey, near), frame, degrees),

@@ -17,17 +17,20 @@ export interface Framing {
   out: Sides;
 }
 
-/** Rows of a crop, whichever way it lies in the photo; one plane a channel. */
+/** Rows of a crop, whichever way it lies in the photo; one plane a channel, in their place in `into`. */
 export async function resampleBand(
   breathe: (done: number) => Promise<void>,
   { planes, width, height, crop, sides, margins, out }: Framing,
+  into: Float32Array[],
   band: Band,
-): Promise<Float32Array[]> {
+): Promise<void> {
+  const whole = new Raster(out.width, out.height, into);
   const raster = new Raster(width, height, planes);
   if (crop.corners || crop.bend) {
     const place = framePlace(width, height, crop, sides, margins);
-    return (await resampleField(raster, out.width, out.height, place, MIRROR, breathe, band)).planes;
+    await resampleField(raster, out.width, out.height, place, MIRROR, breathe, band, whole);
+    return;
   }
   const { grid, stretch } = samplingGrid(width, height, crop, sides, margins);
-  return (await resampleAffine(raster, out.width, out.height, grid, stretch, MIRROR, breathe, band)).planes;
+  await resampleAffine(raster, out.width, out.height, grid, stretch, MIRROR, breathe, band, whole);
 }

@@ -4,6 +4,7 @@ import { mapped } from '../../../raster/mapped.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
 import { resampleField } from '../../../raster/sample.ts';
+import { ALONE } from '../../../team/team.ts';
 import { divideLight } from '../../even/divide.ts';
 import { fitLight } from '../../even/fit.ts';
 import { seen } from '../../join/cut-costs.ts';
@@ -46,7 +47,7 @@ export async function cropOffers(
   const small = smaller(photo, SEARCHED);
   const box = { left: 0, top: 0, width: small.width, height: small.height };
   const { fields } = fitLight(small, box);
-  const even = await divideLight(small, box, fields, 1, [], breathe);
+  const even = await divideLight(small, box, fields, 1, [], { breathe, team: ALONE });
   await breathe(0.2);
   const periods = periodPieces(even, shape);
   await breathe(0.5);
