@@ -191,4 +191,101 @@ describe('twins of kernels', () => {
       { numRuns: 80 },
     );
   });
+
+  it('sum planes alike, held to a range, and into one of them', () => {
+    const count = fc.integer({ min: 1, max: 300 });
+    const weight = fc.double({ min: -2, max: 2, noNaN: true });
+    const ranges = fc.constantFrom({}, { base: 0.5 }, { base: -0.2, low: 0, high: 1 });
+    fc.assert(
+      fc.property(
+        count,
+        fc.array(weight, { minLength: 1, maxLength: 6 }),
+        seed,
+        ranges,
+        (n, by, of, range) => {
+          const planes = by.map((_, k) => values(n, of + k));
+          const [a, b] = both((k) => k.sumPlanes(planes, by, range));
+          expect(farthest(a, b)).to.be.below(2 * TOLERANCE);
+          const own = planes.map((plane) => plane.slice());
+          expect(KERNELS.sumPlanes(own, by, range, own[0])).to.equal(own[0]);
+          expect([...own[0]]).to.deep.equal([...a]);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    // More than goes through at once.
+    const long = values(2 ** 16 + 7, 5);
+    const [a, b] = both((k) => k.sumPlanes([long, long], [1, -0.5]));
+    expect(farthest(a, b)).to.be.below(TOLERANCE);
+  });
+
+  it('take logarithms alike, below 0 too', () => {
+    const plane = Float32Array.from([-1, 0, 1e-7, 0.01, 1, 900, ...values(2 ** 16, 3)]);
+    const [a, b] = both((k) => k.logPlane(plane, 0.01));
+    expect(farthest(a, b)).to.be.below(TOLERANCE);
+    expect(b[0]).to.be.closeTo(Math.log(0.01), 1e-6);
+  });
+
+  it('divide the same light out, with a shade and without, at any width', () => {
+    const term = fc.double({ min: -1, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(
+        side,
+        side,
+        seed,
+        fc.array(term, { minLength: 3, maxLength: 3 }),
+        fc.boolean(),
+        (width, rows, of, t, shaded) => {
+          const from = values(width * rows, of);
+          const terms = Float32Array.from({ length: 3 * rows }, (_, i) => t[i % 3] + i / 300);
+          const light = { width, terms, start: -1.2, step: 2.4 / width };
+          const shade = shaded ? noisePlane(width * rows, of + 1) : null;
+          const [a, b] = both((k) => {
+            const out = new Float32Array(from.length);
+            k.divideRows(from, out, light, shade);
+            return out;
+          });
+          // Values up to e⁴: the last places of 32 bits.
+          expect(farthest(a.map(Math.log1p), b.map(Math.log1p))).to.be.below(2 * TOLERANCE);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('turn planes over alike and back to themselves, whole vectors or not', () => {
+    fc.assert(
+      fc.property(side, side, seed, (width, height, of) => {
+        const plane = values(width * height, of);
+        const [a, b] = both((k) => k.transposePlane(plane, width, height));
+        expect([...a]).to.deep.equal([...b]);
+        expect([...KERNELS.transposePlane(a, height, width)]).to.deep.equal([...plane]);
+      }),
+      { numRuns: 60 },
+    );
+    // More than is turned at once.
+    const [width, height] = [2048, 516];
+    const [a, b] = both((k) => k.transposePlane(values(width * height, 4), width, height));
+    expect(farthest(a, b)).to.equal(0);
+  });
+
+  it('round to the same codes, of 8 and 16 bits, beyond 0..1 too', () => {
+    const bits = fc.constantFrom(8 as const, 16 as const);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 99 }),
+        fc.constantFrom(1, 3, 4),
+        bits,
+        seed,
+        (count, channels, of, from) => {
+          const planes = Array.from({ length: channels }, (_, c) =>
+            noisePlane(count, from + c).map((value, i) => (i % 5 === 0 ? (i % 7) / 6 : value)),
+          );
+          const [a, b] = both((k) => k.quantise(planes, of));
+          expect([...a]).to.deep.equal([...b]);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
 });

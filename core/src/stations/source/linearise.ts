@@ -66,6 +66,23 @@ function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down'): Raste
     : codes.mapPlanes((plane, c) => (c === 1 ? mapped(plane, (value) => 1 - value) : plane));
 }
 
+/** Codes as they stand, 0..1. */
+const straightTable = (full: number) => Float32Array.from({ length: full + 1 }, (_, code) => code / full);
+
+/** Values of the first three of so many interleaved channels, by a table. */
+function takeCodes(
+  data: Uint8Array | Uint16Array,
+  channels: number,
+  table: Float32Array,
+  [r, g, b]: Float32Array[],
+): void {
+  for (let i = 0, at = 0; i < r.length; i++, at += channels) {
+    r[i] = table[data[at]];
+    g[i] = table[data[at + 1]];
+    b[i] = table[data[at + 2]];
+  }
+}
+
 /** Linear floats of decoded samples; alpha set aside. Codes of 8 or 16 bit by the exact sRGB curve unless they are data. */
 export function linearise(
   input: SourceInput,
@@ -80,21 +97,19 @@ export function linearise(
   const [r, g, b] = picture.planes;
   const alpha = channels === 4 ? new Float32Array(width * height) : null;
   const full = fullOf(data);
-  const take = (value: (code: number) => number) => {
-    for (let i = 0, at = 0; i < width * height; i++, at += channels) {
+  const isFloat = data instanceof Float32Array;
+  if (!isFloat) {
+    const curve = isLinear(false, reads) ? straightTable(full) : linearTable(full === 65535 ? 16 : 8);
+    takeCodes(data, channels, curve, [r, g, b]);
+  } else {
+    const value = isLinear(true, reads) ? sound : (code: number) => srgbToLinear(Math.min(1, sound(code)));
+    for (let i = 0, at = 0; i < r.length; i++, at += channels) {
       r[i] = value(data[at]);
       g[i] = value(data[at + 1]);
       b[i] = value(data[at + 2]);
-      if (alpha) alpha[i] = Math.min(1, sound(data[at + 3] / full));
     }
-  };
-  const isFloat = data instanceof Float32Array;
-  if (isLinear(isFloat, reads)) take((code) => sound(code / full));
-  else if (isFloat) take((code) => srgbToLinear(Math.min(1, sound(code))));
-  else {
-    const table = linearTable(data instanceof Uint16Array ? 16 : 8);
-    take((code) => table[code]);
   }
+  if (alpha) for (let i = 0; i < alpha.length; i++) alpha[i] = Math.min(1, sound(data[4 * i + 3] / full));
   return {
     picture,
     alpha,
