@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useState } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { Link, useNavigate } from 'react-router';
 import { Head, KeysButton } from '../head.tsx';
@@ -36,28 +36,34 @@ const Sill = lazy(async () => ({ default: (await sill).Sill }));
 
 const split = { width: 6, background: GREY.walls, cursor: 'col-resize' };
 
+/** Drawn anew only when another step is next, not at every move of a dial. */
+const StepButton = memo(function StepButton({
+  word,
+  step,
+  steps,
+}: {
+  word: string;
+  step: string | null;
+  steps: number;
+}) {
+  const words = step ? `${word}: ${step}` : word;
+  return (
+    <Tooltip title={step ? words : ''}>
+      <span>
+        <Button disabled={step === null} aria-label={words} onClick={() => goBack(steps)}>
+          {word}
+        </Button>
+      </span>
+    </Tooltip>
+  );
+});
+
 function UndoRedo() {
   const { undo, redo } = useNextSteps();
   return (
     <>
-      {(
-        [
-          ['Undo', undo, 1],
-          ['Redo', redo, -1],
-        ] as const
-      ).map(([word, step, steps]) => (
-        <Tooltip key={word} title={step ? `${word}: ${step}` : ''}>
-          <span>
-            <Button
-              disabled={step === null}
-              aria-label={step ? `${word}: ${step}` : word}
-              onClick={() => goBack(steps)}
-            >
-              {word}
-            </Button>
-          </span>
-        </Tooltip>
-      ))}
+      <StepButton word="Undo" step={undo} steps={1} />
+      <StepButton word="Redo" step={redo} steps={-1} />
     </>
   );
 }

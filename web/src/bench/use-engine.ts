@@ -11,6 +11,9 @@ import { useBench, viewInForce } from './state.ts';
 /** So long a request may go on before a newer one ends it; a quick one shows its picture first. */
 const PATIENCE_MS = 220;
 
+/** What takes no longer is not said to be computing. */
+const SHORT_MS = 150;
+
 /** So long after the server was away it is asked again. */
 const AGAIN_MS = 3000;
 
@@ -26,6 +29,7 @@ export const askAgain = (): void => askNow();
 /** One request at a time: the dial's last place is asked for as soon as the picture before is shown. */
 function requests() {
   let startedAt = 0;
+  let askedAt = 0;
   let waiting = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let count = 0;
@@ -34,7 +38,8 @@ function requests() {
   const start = () => {
     clearTimeout(timer);
     waiting = false;
-    startedAt = performance.now();
+    askedAt = performance.now();
+    startedAt = askedAt;
     const mine = ++count;
     const { recipe, source } = useBench.getState();
     const view = viewInForce(useBench.getState());
@@ -50,6 +55,7 @@ function requests() {
         answered();
         return painted;
       }
+      if (update.kind === 'busy' && performance.now() - askedAt < SHORT_MS) return;
       paint.later(() => useBench.getState().take(update));
       if (update.kind === 'failed' || update.kind === 'idle') answered();
       if (update.kind === 'failed' && update.code === 'away' && mine === count) {

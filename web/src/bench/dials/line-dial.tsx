@@ -2,10 +2,11 @@ import { type ChoiceSetting, type LineChoice, NO_LINE } from '@zesty-tile/core';
 import { LineField } from '../../charts/line-field.tsx';
 import { useBench } from '../state.ts';
 import { DialRow } from './dial-row.tsx';
+import { useDials } from './use-dials.ts';
 
 /** One row for the line of the chart that a station is held against. */
 export function LineDial({ station, setting }: { station: 'gauge' | 'finish'; setting: ChoiceSetting }) {
-  const { line, ownLine } = useBench((s) => s.recipe.stations[station]);
+  const { line, ownLine } = useDials<'gauge' | 'finish', 'line' | 'ownLine'>(station, 'line', 'ownLine');
   const projectId = useBench((s) => s.projectId);
   const change = ({ line, ownLine }: LineChoice) =>
     useBench.getState().setDials(station, { line, ownLine }, `${station} line`);

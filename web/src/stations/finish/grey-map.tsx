@@ -5,6 +5,7 @@ import { PickPicture } from '../../api/pick-picture.tsx';
 import { ChoiceDial } from '../../bench/dials/choice-dial.tsx';
 import { NumberDial } from '../../bench/dials/number-dial.tsx';
 import { Section } from '../../bench/dials/section.tsx';
+import { useDials } from '../../bench/dials/use-dials.ts';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { GREY } from '../../theme.ts';
@@ -13,7 +14,7 @@ const { grey, greyCount, greyQuarters } = STATIONS.finish.settings;
 
 /** A grey picture that tiles, laid into the roughness. */
 export function GreyMap() {
-  const finish = useBench((s) => s.recipe.stations.finish);
+  const finish = useDials('finish', 'greyMap', 'grey', 'greyCount', 'greyQuarters');
   const { greyMap } = finish;
   const put = (values: Record<string, SettingValue>, gesture = '') =>
     useBench.getState().setDials('finish', values, gesture);

@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import { type GaugeDecision, number, type Patch } from '@zesty-tile/core';
 import { NumberDial } from '../../bench/dials/number-dial.tsx';
 import { Section } from '../../bench/dials/section.tsx';
+import { useDials } from '../../bench/dials/use-dials.ts';
 import { endPick, startPick } from '../../bench/floor/use-pick.ts';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
@@ -37,7 +38,7 @@ const signed = (share: number) => `${share < 0 ? '−' : '+'}${Math.abs(100 * sh
 
 /** Patches of known reflectance in the photo, which set exposure and white. */
 export function PatchTools() {
-  const { patches, fitBy } = useBench((s) => s.recipe.stations.gauge);
+  const { patches, fitBy } = useDials('gauge', 'patches', 'fitBy');
   const decided = useBench((s) => s.recipe.decisions.gauge?.data as GaugeDecision | undefined);
   const isOn = fitBy === 'patches';
   const fit = isOn ? decided?.patches : null;

@@ -7,6 +7,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
 import { type ChoiceSetting, STATIONS } from '@zesty-tile/core';
+import { useDials } from '../../bench/dials/use-dials.ts';
 import { Laid } from '../../bench/laid.tsx';
 import { useBench } from '../../bench/state.ts';
 import type { OfferedJoin } from '../../engine/protocol.ts';
@@ -80,7 +81,7 @@ function Offer({ offer, isBest, inHand }: { offer: OfferedJoin; isBest: boolean;
 /** All ways of joining side by side, with their figures; the best is marked and one press takes one. */
 export function Proposals() {
   const { open, offers, done, best, failure } = useProposals();
-  const { method, blend } = useBench((s) => s.recipe.stations.join);
+  const { method, blend } = useDials('join', 'method', 'blend');
   const busy = done !== null;
   return (
     <Dialog open={open} onClose={closeProposals} maxWidth="lg" fullWidth aria-labelledby="ways">

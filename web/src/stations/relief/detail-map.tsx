@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { SettingValue } from '@zesty-tile/core';
 import { PickPicture } from '../../api/pick-picture.tsx';
+import { useDials } from '../../bench/dials/use-dials.ts';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { GREY } from '../../theme.ts';
@@ -9,7 +10,7 @@ import { GreenQuestion } from '../source/green-question.tsx';
 
 /** The given detail normal: which file, and where its green points. */
 export function DetailMap() {
-  const { detailFrom, detailMap, detailGreen } = useBench((s) => s.recipe.stations.relief);
+  const { detailFrom, detailMap, detailGreen } = useDials('relief', 'detailFrom', 'detailMap', 'detailGreen');
   if (detailFrom !== 'given') return null;
   const put = (values: Record<string, SettingValue>) => useBench.getState().setDials('relief', values, '');
   return (

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import type { ReliefDecision } from '@zesty-tile/core';
 import type { KeyboardEvent, PointerEvent } from 'react';
+import { useDials } from '../../bench/dials/use-dials.ts';
 import { useBench } from '../../bench/state.ts';
 import { GREY } from '../../theme.ts';
 
@@ -9,7 +10,13 @@ const wrapped = (degrees: number) => ((Math.round(degrees) % 360) + 360) % 360;
 
 /** Where slanting light comes from, dragged round the rim; what was found is marked. */
 export function LightDisc() {
-  const { heightFrom, secondFrom, lightFrom, lightDegrees } = useBench((s) => s.recipe.stations.relief);
+  const { heightFrom, secondFrom, lightFrom, lightDegrees } = useDials(
+    'relief',
+    'heightFrom',
+    'secondFrom',
+    'lightFrom',
+    'lightDegrees',
+  );
   const found = useBench(
     (s) => (s.recipe.decisions.relief?.data as ReliefDecision | undefined)?.light.degrees,
   );
