@@ -13,6 +13,7 @@ export { toOklab } from './oklab';
 export { divideRows, logPlane, sumPlanes } from './planes';
 export { quantise8, quantise16 } from './quantise';
 export { resampleRow } from './resample';
+export { screenCodes } from './screen';
 export { addSteps } from './steps';
 export { toneBlock } from './tone';
 export { transposeBlock } from './transpose';

@@ -6,6 +6,7 @@ import { gaussianRecursive } from '../filters/gaussian-recursive.ts';
 import { fourier } from '../raster/fourier.ts';
 import { logPlane } from '../raster/log-plane.ts';
 import { rowResampler } from '../raster/resample-row.ts';
+import { screenCodes } from '../raster/screen-codes.ts';
 import { sumPlanes } from '../raster/sum-planes.ts';
 import { transposePlane } from '../raster/transpose-plane.ts';
 import { weighColumns, weighRows } from '../raster/weigh.ts';
@@ -41,6 +42,7 @@ export interface Kernels {
   weighColumns: typeof weighColumns;
   weighRows: typeof weighRows;
   sumPlanes: typeof sumPlanes;
+  screenCodes: typeof screenCodes;
   quantise: typeof quantise;
   transposePlane: typeof transposePlane;
   logPlane: typeof logPlane;
@@ -67,6 +69,7 @@ export const REFERENCE: Kernels = {
   weighColumns,
   weighRows,
   sumPlanes,
+  screenCodes,
   quantise,
   transposePlane,
   logPlane,

@@ -9,7 +9,7 @@ import { wasmFourier } from './wasm-fft.ts';
 import { wasmGaussianFir, wasmGaussianRecursive } from './wasm-gaussian.ts';
 import { wasmSweepHorizons } from './wasm-horizon.ts';
 import { wasmNormalMap } from './wasm-normal.ts';
-import { wasmDivideRows, wasmLogPlane, wasmSumPlanes } from './wasm-planes.ts';
+import { wasmDivideRows, wasmLogPlane, wasmScreenCodes, wasmSumPlanes } from './wasm-planes.ts';
 import { wasmQuantise } from './wasm-quantise.ts';
 import { wasmRowResampler } from './wasm-resample.ts';
 import { wasmAddSteps, wasmNearestPatches } from './wasm-seam.ts';
@@ -39,6 +39,7 @@ export interface Exports {
   weighColumns(...values: number[]): void;
   weighRows(...values: number[]): void;
   sumPlanes(...values: number[]): void;
+  screenCodes(...values: number[]): void;
   quantise8(...values: number[]): void;
   quantise16(...values: number[]): void;
   transposeBlock(...values: number[]): void;
@@ -95,6 +96,7 @@ export function wasmKernels(reference: Kernels): Kernels | null {
     weighColumns: wasmWeighColumns(call),
     weighRows: wasmWeighRows(call),
     sumPlanes: wasmSumPlanes(call),
+    screenCodes: wasmScreenCodes(call),
     quantise: wasmQuantise(call),
     transposePlane: wasmTransposePlane(call, reference),
     logPlane: wasmLogPlane(call),

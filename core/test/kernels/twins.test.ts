@@ -1,4 +1,4 @@
-import { Raster } from '@zesty-tile/core';
+import { Raster, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { GRADIENT_KERNELS } from '../../src/filters/gradient.ts';
@@ -287,5 +287,32 @@ describe('twins of kernels', () => {
       ),
       { numRuns: 60 },
     );
+  });
+
+  it('give the screen the same pixels but for a code at a half, colour and data, of one plane or three', () => {
+    const as = fc.constantFrom('colour' as const, { gain: 1, base: 0 }, { gain: 0.5, base: 0.5 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 99 }),
+        fc.constantFrom(1, 3),
+        as,
+        seed,
+        (count, channels, how, of) => {
+          const planes = Array.from({ length: channels }, (_, c) => noisePlane(count, of + c));
+          const [a, b] = both((k) => k.screenCodes(planes, how));
+          expect(farthest(Float32Array.from(a), Float32Array.from(b))).to.be.at.most(1);
+          for (let i = 3; i < a.length; i += 4) expect(a[i]).to.equal(255);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    // Every code by its own light, and colours in their order.
+    const light = Float32Array.from({ length: 256 }, (_, code) => srgbToLinear(code / 255));
+    for (const codes of both((k) =>
+      k.screenCodes([light, light.slice().reverse(), light.map(() => 0)], 'colour'),
+    )) {
+      for (let i = 0; i < 256; i++)
+        expect([...codes.subarray(4 * i, 4 * i + 4)]).to.deep.equal([i, 255 - i, 0, 255]);
+    }
   });
 });

@@ -1,8 +1,6 @@
 import {
   albedoOf,
   type EvenOutput,
-  encodedPlanes,
-  linearToSrgb,
   luminance,
   MAP_KIND,
   MAP_NAMES,
@@ -13,6 +11,7 @@ import {
   type SquareOutput,
   type StationName,
   type StationOutputs,
+  screenCodes,
   statistics,
 } from '@zesty-tile/core';
 
@@ -205,30 +204,12 @@ export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName): Ra
   }
 }
 
-const CODES = 4096;
-let codes: Uint8Array | null = null;
-
-/** 8-bit sRGB code of linear light by its square root, which spreads the steep start of the curve. */
-function codesOnce(): Uint8Array {
-  if (!codes)
-    codes = Uint8Array.from({ length: CODES + 1 }, (_, i) => 255 * linearToSrgb((i / CODES) ** 2) + 0.5);
-  return codes;
-}
-
-const OPAQUE = 0xff000000;
-
 /** Interleaved RGBA of a raster as it is shown; colour within one code of what a file would hold. */
 export function rgbaOf(raster: Raster, view: ViewName): Uint8ClampedArray<ArrayBuffer> {
   if (view === 'light') return lightRgba(raster.planes[0]);
-  const isColour = viewKind(view) === 'colour';
-  const planes = isColour ? raster.planes : encodedPlanes(raster, view as MapName);
-  const [r, g, b] = planes.length === 1 ? [planes[0], planes[0], planes[0]] : planes;
-  const out = new Uint8ClampedArray(4 * r.length);
-  // Four bytes at once, red first: every machine that runs a browser is little-endian.
-  const pixels = new Uint32Array(out.buffer);
-  if (isColour) fillColour(pixels, r, g, b);
-  else fillData(pixels, r, g, b);
-  return out;
+  const kind = viewKind(view);
+  const as = kind === 'normal' ? { gain: 0.5, base: 0.5 } : { gain: 1, base: 0 };
+  return screenCodes(raster.planes, kind === 'colour' ? 'colour' : as);
 }
 
 /** Stops at which the false colour is full. */
@@ -245,23 +226,4 @@ function lightRgba(stops: Float32Array): Uint8ClampedArray<ArrayBuffer> {
     out[at + 3] = 255;
   }
   return out;
-}
-
-function fillColour(pixels: Uint32Array, r: Float32Array, g: Float32Array, b: Float32Array): void {
-  const table = codesOnce();
-  // Below zero the root is no number, whose index is 0.
-  for (let i = 0; i < pixels.length; i++) {
-    const red = table[Math.min(CODES, (Math.sqrt(r[i]) * CODES + 0.5) | 0)];
-    const green = table[Math.min(CODES, (Math.sqrt(g[i]) * CODES + 0.5) | 0)];
-    const blue = table[Math.min(CODES, (Math.sqrt(b[i]) * CODES + 0.5) | 0)];
-    pixels[i] = OPAQUE | (blue << 16) | (green << 8) | red;
-  }
-}
-
-const byteOf = (value: number): number => Math.max(0, Math.min(255, (255 * value + 0.5) | 0));
-
-function fillData(pixels: Uint32Array, r: Float32Array, g: Float32Array, b: Float32Array): void {
-  for (let i = 0; i < pixels.length; i++) {
-    pixels[i] = OPAQUE | (byteOf(b[i]) << 16) | (byteOf(g[i]) << 8) | byteOf(r[i]);
-  }
 }

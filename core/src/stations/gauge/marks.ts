@@ -50,6 +50,44 @@ export function valuesOf(plane: Float32Array, belongs: Uint8Array, part: number)
   return out;
 }
 
+/** Within which values each part's pixels lie, and what those below are; part 0 is the rest, of which only a range counts. */
+interface Bounds {
+  floors: Float64Array;
+  ceilings: Float64Array;
+  below: Uint8Array;
+  counts: readonly [number, number];
+  band: readonly [number, number];
+}
+
+/** The loop by itself, with nothing in it but numbers. Gives what was counted: in all, of the rest, and of that in the band. */
+function markPixels(
+  y: Float32Array,
+  belongs: Uint8Array | null,
+  { floors, ceilings, below, counts: [low, high], band: [bandLow, bandHigh] }: Bounds,
+  marks: Uint8Array,
+): [counted: number, ofRest: number, inBand: number] {
+  const { uncounted, above } = MARK;
+  let counted = 0;
+  let ofRest = 0;
+  let inBand = 0;
+  for (let i = 0; i < y.length; i++) {
+    const v = y[i];
+    const part = belongs ? belongs[i] : 0;
+    if (part === BETWEEN || (part === 0 && (v < low || v > high))) {
+      marks[i] = uncounted;
+      continue;
+    }
+    if (part === 0) {
+      ofRest++;
+      if (v >= bandLow && v <= bandHigh) inBand++;
+    }
+    counted++;
+    if (v < floors[part]) marks[i] = below[part];
+    else if (v > ceilings[part]) marks[i] = above;
+  }
+  return [counted, ofRest, inBand];
+}
+
 /** Marks what counts, and what lies beyond the limits of any real surface, in a plane of luminance Y. */
 export function gaugeMarks(
   y: Float32Array,
@@ -63,31 +101,16 @@ export function gaugeMarks(
     rest.length > 0 ? histogramPercentiles(rest, [from, middleRank(chosen), to]) : [0, 0, 1];
   const lines = [lineOf(chosen), ...(zones?.lines ?? [])];
   const limits = lines.map(albedoLimits);
-  const band = lines[0] ? albedoBand(lines[0]) : null;
+  const bounds: Bounds = {
+    floors: Float64Array.from(limits, ([floor]) => floor - SLACK),
+    ceilings: Float64Array.from(limits, ([, ceiling]) => ceiling + SLACK),
+    below: Uint8Array.from(lines, (line) => (line?.kind === 'metal' ? MARK.belowMetal : MARK.below)),
+    counts: [low - RANK_SLACK, high + RANK_SLACK],
+    // With no line nothing lies in its band.
+    band: lines[0] ? albedoBand(lines[0]) : [1, 0],
+  };
   const marks = new Uint8Array(y.length);
-  let counted = 0;
-  let ofRest = 0;
-  let inBand = 0;
-  for (let i = 0; i < y.length; i++) {
-    const v = y[i];
-    const part = zones ? zones.belongs[i] : 0;
-    if (part === BETWEEN) {
-      marks[i] = MARK.uncounted;
-      continue;
-    }
-    if (part === 0) {
-      if (v < low - RANK_SLACK || v > high + RANK_SLACK) {
-        marks[i] = MARK.uncounted;
-        continue;
-      }
-      ofRest++;
-      if (band && v >= band[0] && v <= band[1]) inBand++;
-    }
-    counted++;
-    const [floor, ceiling] = limits[part];
-    if (v < floor - SLACK) marks[i] = lines[part]?.kind === 'metal' ? MARK.belowMetal : MARK.below;
-    else if (v > ceiling + SLACK) marks[i] = MARK.above;
-  }
+  const [counted, ofRest, inBand] = markPixels(y, zones?.belongs ?? null, bounds, marks);
   const zoneMedians = (zones?.lines ?? []).map((_line, k) => {
     const own = valuesOf(y, zones!.belongs, k + 1);
     return own.length > 0 ? histogramPercentiles(own, [50])[0] : null;

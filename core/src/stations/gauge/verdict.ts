@@ -28,7 +28,7 @@ export function verdict(
   const line = lineOf(chosen);
   const band = line ? albedoBand(line) : null;
   let beyond = 0;
-  for (const mark of marks) if (isBeyond(mark)) beyond++;
+  for (let i = 0; i < marks.length; i++) if (isBeyond(marks[i])) beyond++;
   const beyondShare = (100 * beyond) / Math.max(1, counted);
   const inShare = (100 * inBand) / Math.max(1, ofRest);
   const isIn = (value: number, [low, high]: [number, number]) =>

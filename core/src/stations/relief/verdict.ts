@@ -40,9 +40,11 @@ export function verdict(
   for (let i = 0; i < nz.length; i += apart) {
     if (nz[i] < steepZ) steep++;
     if (nz[i] < lowestZ) lowestZ = nz[i];
-    tiltX += nx[i];
-    tiltY += ny[i];
-    offLength = Math.max(offLength, Math.abs(Math.sqrt(nx[i] ** 2 + ny[i] ** 2 + nz[i] ** 2) - 1));
+    const [x, y, z] = [nx[i], ny[i], nz[i]];
+    tiltX += x;
+    tiltY += y;
+    const off = Math.abs(Math.sqrt(x * x + y * y + z * z) - 1);
+    if (off > offLength) offLength = off;
   }
   const steepShare = (100 * steep) / count;
   const tilt = Math.hypot(tiltX, tiltY) / count;

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
+import { memo } from 'react';
 import { hasMap } from '../../engine/has-map.ts';
 import {
   bandOf,
@@ -20,7 +21,7 @@ import { useBefore } from './before.ts';
 import { useSight } from './sight.ts';
 
 /** What to lay and how often, and what lies on it: in the stage's margin, off the picture. */
-export function FloorControls() {
+export const FloorControls = memo(function FloorControls() {
   const lay = useBench((s) => s.lay);
   const halfShift = useBench((s) => s.halfShift);
   const station = useBench((s) => s.station);
@@ -155,4 +156,4 @@ export function FloorControls() {
       </Box>
     </Box>
   );
-}
+});

@@ -11,6 +11,8 @@ export interface Scene {
   halfShift: boolean;
   edgeLines: boolean;
   look: Look;
+  /** Reduced as well as can be, which takes a good part of a frame: for pictures that stay. */
+  isFine: boolean;
 }
 
 /** Draws one picture as often as it is laid. */
@@ -18,7 +20,7 @@ function layPicture(
   context: CanvasRenderingContext2D,
   picture: HTMLCanvasElement,
   stage: Size,
-  { tile, lay, halfShift, look }: Scene,
+  { tile, lay, halfShift, look, isFine }: Scene,
 ): void {
   const edgeY = (look.edge * tile.height) / tile.width;
   context.save();
@@ -27,7 +29,7 @@ function layPicture(
   context.clip();
   // Enlarged pixels stay pixels; reduced ones are averaged.
   context.imageSmoothingEnabled = look.edge * devicePixelRatio < picture.width * 1.5;
-  context.imageSmoothingQuality = 'high';
+  context.imageSmoothingQuality = isFine ? 'high' : 'low';
   const shift = halfShift ? 0.5 : 0;
   for (let j = 0; j < lay + (halfShift ? 1 : 0); j++) {
     for (let i = 0; i < lay + (halfShift ? 1 : 0); i++) {

@@ -75,6 +75,9 @@ const READOUT_HEIGHT = 40;
 
 const NOTHING: Size = { width: 1, height: 1 };
 
+/** So long a picture stands before it is drawn at its finest. */
+const FINE_AFTER_MS = 200;
+
 /** The flat view: the tile laid beside itself, or the photo while Source or Square is looked at. */
 export function Floor() {
   const shown = useBench((s) => s.shown);
@@ -122,21 +125,31 @@ export function Floor() {
     const canvas = canvasRef.current;
     const context = canvas?.getContext('2d');
     if (!canvas || !context || stage.width === 0) return;
-    canvas.width = Math.round(stage.width * devicePixelRatio);
-    canvas.height = Math.round(stage.height * devicePixelRatio);
-    context.scale(devicePixelRatio, devicePixelRatio);
-    if (!picture) return;
+    const [width, height] = [stage.width, stage.height].map((side) => Math.round(side * devicePixelRatio));
+    // Given its size anew a canvas is made anew.
+    if (canvas.width !== width) canvas.width = width;
+    if (canvas.height !== height) canvas.height = height;
+    context.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
+    if (!picture) {
+      context.clearRect(0, 0, stage.width, stage.height);
+      return;
+    }
     const before = beforePicture && until !== null ? { picture: beforePicture, until } : null;
-    drawFloor(context, stage, {
-      picture,
-      before,
-      hatches,
-      tile,
-      lay: layNow,
-      halfShift: shift,
-      edgeLines,
-      look,
-    });
+    const draw = (isFine: boolean) =>
+      drawFloor(context, stage, {
+        picture,
+        before,
+        hatches,
+        tile,
+        lay: layNow,
+        halfShift: shift,
+        edgeLines,
+        look,
+        isFine,
+      });
+    draw(false);
+    const stays = setTimeout(() => draw(true), FINE_AFTER_MS);
+    return () => clearTimeout(stays);
   }, [picture, beforePicture, until, hatches, stage, tile, layNow, shift, edgeLines, look, canvasRef]);
   useEffect(() => {
     const element = stageRef.current;
