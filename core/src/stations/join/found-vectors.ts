@@ -45,7 +45,11 @@ const turned = ({ left, right, top, bottom }: Margins): Margins => ({
 
 /** The lattice of the working picture, in its pixels; sought once for a picture. */
 export const latticeOf = (picture: Raster, context: WorkContext): Promise<Lattice | null> =>
-  context.part('lattice', null, () => findLattice(seen(luminance(picture)), picture.width, picture.height));
+  context.part('lattice', null, async () => {
+    await context.breathe(0);
+    const plane = seen(luminance(picture));
+    return findLattice(plane, picture.width, picture.height, context.breathe);
+  });
 
 /** What of the frame Join's search needs. */
 export type TileFrame = Pick<Frame, 'size' | 'width' | 'height' | 'shape'>;

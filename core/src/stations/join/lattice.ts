@@ -1,6 +1,7 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { fft2, inverseFft2 } from '../../raster/fft.ts';
+import type { Breathe } from '../../team/tasks.ts';
 import type { Vector } from './vectors.ts';
 
 /** The repeat of a regular pattern. */
@@ -53,7 +54,12 @@ function levelled(plane: Float32Array, width: number, height: number): Float32Ar
 }
 
 /** Autocorrelation by the number of pixels that overlap; picture and mask ride in one transform. */
-function correlate(plane: Float32Array, width: number, height: number): Correlation {
+async function correlate(
+  plane: Float32Array,
+  width: number,
+  height: number,
+  breathe: Breathe,
+): Promise<Correlation> {
   const n = 2 ** Math.ceil(Math.log2(1.6 * Math.max(width, height)));
   const re = new Float64Array(n * n);
   const im = new Float64Array(n * n);
@@ -63,7 +69,9 @@ function correlate(plane: Float32Array, width: number, height: number): Correlat
       im[y * n + x] = 1;
     }
   }
+  await breathe(0);
   const both = fft2({ width: n, height: n, re, im });
+  await breathe(0);
   // Power spectra of picture (even part) and mask (odd part) by Hermitian symmetry, back in one transform.
   for (let y = 0; y < n; y++) {
     const my = y === 0 ? 0 : n - y;
@@ -78,7 +86,9 @@ function correlate(plane: Float32Array, width: number, height: number): Correlat
       im[i] = mr * mr + mi * mi;
     }
   }
+  await breathe(0);
   const back = inverseFft2({ width: n, height: n, re, im });
+  await breathe(0);
   const radius = Math.floor(FARTHEST * Math.min(width, height));
   const side = 2 * radius + 1;
   const values = new Float32Array(side * side);
@@ -287,13 +297,23 @@ function oneWay(c: Correlation, peaks: Peak[]): Lattice | null {
  * of summits scored by the mean at their whole combinations, the smallest cell among nearly the best,
  * refined by least squares over its rings. Null where nothing repeats: it is accepted at a strength above
  * 0.33 and a contrast above 0.2 (what is not regular stays below 0.28). Periods are right to about 0.02 px, on a picture of at least two cells.
- * After Lin, Hays, Wu & Liu 2006 in asking the autocorrelation; the rest is our own.
+ * `breathe` is awaited on the way. After Lin, Hays, Wu & Liu 2006 in asking the autocorrelation; the rest is our own.
  */
-export function findLattice(plane: Float32Array, width: number, height: number): Lattice | null {
-  const c = correlate(levelled(plane, width, height), width, height);
+export async function findLattice(
+  plane: Float32Array,
+  width: number,
+  height: number,
+  breathe: Breathe = async () => {},
+): Promise<Lattice | null> {
+  await breathe(0);
+  const even = levelled(plane, width, height);
+  await breathe(0);
+  const c = await correlate(even, width, height, breathe);
+  await breathe(0);
   const peaks = peaksOf(c);
   const pairs: { a: Vector; b: Vector; score: number; area: number }[] = [];
   for (let i = 0; i < peaks.length; i++) {
+    await breathe(0);
     for (let j = i + 1; j < peaks.length; j++) {
       const a = peaks[i].at;
       const b = peaks[j].at;
@@ -311,6 +331,7 @@ export function findLattice(plane: Float32Array, width: number, height: number):
       null,
     );
   if (smallest) {
+    await breathe(0);
     const [a, b] = refined(c, ...reduced(smallest.a, smallest.b));
     const on = latticeMean(c, a, b);
     const strength = on.mean;

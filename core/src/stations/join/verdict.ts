@@ -49,6 +49,7 @@ export async function joinVerdict(
       figures: [],
     };
   }
+  await breathe(0.8);
   const f = pictureSeams(output.picture);
   await breathe(0.9);
   const edges = [

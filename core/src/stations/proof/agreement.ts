@@ -19,7 +19,7 @@ export interface Agreement {
 const asCode = (value: number): number => (2 * Math.floor((value + 1) * (CODES / 2) + 0.5)) / CODES - 1;
 
 /** Normals as a file of 8 bits holds them, their green up, brought down through their slopes; z is 1. */
-function shipped(normal: Raster, green: 1 | -1): Raster {
+async function shipped(normal: Raster, green: 1 | -1, breathe: () => Promise<void>): Promise<Raster> {
   const [x, y, z] = normal.planes;
   const p = new Float32Array(x.length);
   const q = new Float32Array(x.length);
@@ -28,6 +28,7 @@ function shipped(normal: Raster, green: 1 | -1): Raster {
     p[i] = asCode(x[i]) / up;
     q[i] = (green * asCode(y[i])) / up;
   }
+  await breathe();
   const scale = Math.min(1, COMPARED / Math.max(normal.width, normal.height));
   const [width, height] = [Math.round(normal.width * scale), Math.round(normal.height * scale)];
   const { planes } = resizeArea(new Raster(normal.width, normal.height, [p, q]), width, height);
@@ -45,7 +46,7 @@ export async function agreementOf(
   green: 1 | -1,
   breathe: () => Promise<void> = async () => {},
 ): Promise<Agreement> {
-  const slopes = shipped(normal, green);
+  const slopes = await shipped(normal, green, breathe);
   await breathe();
   const told = heightOfNormals(slopes);
   await breathe();

@@ -1,4 +1,5 @@
 import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { statistics } from '../../raster/statistics.ts';
 import type { Sides } from '../shape.ts';
@@ -33,10 +34,13 @@ export function polarityEvidence(
   edges: Edges,
 ): PolarityEvidence {
   const around = gaussian(log, width, height, Math.max(width, height) * AROUND, edges);
-  const local = log.map((value, i) => value - around[i]);
+  const local = KERNELS.sumPlanes([log, around], [1, -1], {}, around);
   const { mean, deviation } = statistics(local);
   let cubes = 0;
-  for (const value of local) cubes += (value - mean) ** 3;
+  for (let i = 0; i < local.length; i++) {
+    const off = local[i] - mean;
+    cubes += off * off * off;
+  }
   const skew = deviation > 1e-4 ? cubes / local.length / deviation ** 3 : 0;
   const joints = Math.tanh(-skew);
   let shading = 0;

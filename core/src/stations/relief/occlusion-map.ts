@@ -43,6 +43,7 @@ export async function occlusionMap(
   const depth = (chosen.depthMm / 1000 / frame.edgeMetres) * small;
   const radius = (chosen.occlusionMm / 1000 / frame.edgeMetres) * small;
   const square = onSquare(field, small, frame.edges);
+  await breathe(0);
   const seen = await visibility(
     KERNELS.sumPlanes(square.planes, [depth]),
     small,

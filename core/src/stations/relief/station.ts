@@ -57,13 +57,18 @@ async function readLight(
   frame: Frame,
   context: WorkContext,
 ): Promise<Pick<ReliefDecision, 'light' | 'evidence'>> {
-  return context.part('light', frame.edges, () => {
+  return context.part('light', frame.edges, async () => {
     const y = luminance(join.picture);
     const log = KERNELS.logPlane(y, 0.01);
+    await context.breathe(0);
     const { degrees: line, plain } = lightInTile(log, frame);
     const degrees = fromAbove(line);
+    await context.breathe(0);
     const slant = slantHeight(y, frame, degrees);
-    return { light: { degrees, plain }, evidence: polarityEvidence(log, slant, plain, frame, frame.edges) };
+    await context.breathe(0);
+    const evidence = polarityEvidence(log, slant, plain, frame, frame.edges);
+    await context.breathe(0);
+    return { light: { degrees, plain }, evidence };
   });
 }
 
@@ -183,10 +188,12 @@ export const relief = station({
         return scaled(await shapedHeight(raw, shape, spreads, frame, frame.edges), decided);
       },
     );
+    await context.breathe(0.2);
     const heightKey = [shapeKey(chosen), low, high, spreads, light, frame.edgeMetres];
     const normal = await context.part('normal', [heightKey, normalKey(chosen)], () =>
       normals(input, height, raw, chosen, decided, frame, context),
     );
+    await context.breathe(0.3);
     const cavity = await context.part(
       'cavity',
       [
@@ -211,6 +218,7 @@ export const relief = station({
           frame.edges,
         ),
     );
+    await context.breathe(0.4);
     const occlusion = input.withOcclusion
       ? await context.part(
           'occlusion',

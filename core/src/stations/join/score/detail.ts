@@ -3,6 +3,7 @@ import { type Edges, MIRROR, TORUS } from '../../../raster/edges.ts';
 import { mapped } from '../../../raster/mapped.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { percentiles } from '../../../raster/statistics.ts';
+import type { Breathe } from '../../../team/tasks.ts';
 import type { Twin } from './patches.ts';
 
 const LOW_PERCENT = 20;
@@ -18,7 +19,13 @@ function fine(plane: Float32Array, width: number, height: number, edges: Edges):
 }
 
 /** How much one direction rules about each pixel, 0…1 (coherence of the structure tensor). */
-function coherence(plane: Float32Array, width: number, height: number, edges: Edges): Float32Array {
+async function coherence(
+  plane: Float32Array,
+  width: number,
+  height: number,
+  edges: Edges,
+  breathe: Breathe,
+): Promise<Float32Array> {
   const xx = new Float32Array(plane.length);
   const yy = new Float32Array(plane.length);
   const xy = new Float32Array(plane.length);
@@ -38,8 +45,13 @@ function coherence(plane: Float32Array, width: number, height: number, edges: Ed
     }
   }
   const sigma = Math.max(2, Math.min(width, height) / 90);
+  await breathe(1);
   const [a, b, c] = [xx, yy, xy].map((one) => gaussian(one, width, height, sigma, edges));
-  return mapped(a, (v, i) => Math.hypot(v - b[i], 2 * c[i]) / (v + b[i] + 1e-9));
+  await breathe(1);
+  return mapped(a, (v, i) => {
+    const [x, y] = [v - b[i], 2 * c[i]];
+    return Math.sqrt(x * x + y * y) / (v + b[i] + 1e-9);
+  });
 }
 
 export interface DetailScore {
@@ -79,10 +91,11 @@ export interface SourceDetail {
 }
 
 /** Measures the source. Encoded values. */
-export function sourceDetail(source: Raster, size: number): SourceDetail {
+export async function sourceDetail(source: Raster, size: number, breathe: Breathe): Promise<SourceDetail> {
   const { width, height } = source;
   const plane = lightness(source);
-  const ridges = coherence(plane, width, height, MIRROR);
+  const ridges = await coherence(plane, width, height, MIRROR, breathe);
+  await breathe(1);
   const broad = gaussian(plane, width, height, size / 48, MIRROR);
   const apart = 2 * broadHalf(size);
   let sum = 0;
@@ -107,7 +120,12 @@ export function sourceDetail(source: Raster, size: number): SourceDetail {
  * Smearing, broken ridges, lines and jumps of tone along the seams of a tile, each held against the places
  * of the source that are most alike. Encoded pictures at one scale.
  */
-export function detailScore(tile: Raster, from: SourceDetail, twins: Twin[]): DetailScore {
+export async function detailScore(
+  tile: Raster,
+  from: SourceDetail,
+  twins: Twin[],
+  breathe: Breathe,
+): Promise<DetailScore> {
   const { width, height } = tile;
   const size = Math.max(width, height);
   const { source } = from;
@@ -136,9 +154,12 @@ export function detailScore(tile: Raster, from: SourceDetail, twins: Twin[]): De
     const after = ((y + dy) % height) * width + ((x + dx) % width);
     return Math.abs(broad[after] - broad[before]);
   });
+  await breathe(1);
+  const ridges = await coherence(here, width, height, TORUS, breathe);
+  await breathe(1);
   return {
     detail: ratioOf(low(take(fine(here, width, height, TORUS), at)), low(take(from.fine, twin))),
-    coherence: ratioOf(mean(take(coherence(here, width, height, TORUS), at)), mean(take(from.ridges, twin))),
+    coherence: ratioOf(mean(take(ridges, at)), mean(take(from.ridges, twin))),
     grain: from.grain,
     step: ratioOf(steps.here / Math.max(1, steps.count), steps.there / Math.max(1, steps.count)),
     broad: ratioOf(mean(jumps), from.tone),

@@ -1,4 +1,4 @@
-import { KERNELS } from '../../../kernels/kernels.ts';
+import { KERNELS, type Kernels } from '../../../kernels/kernels.ts';
 import { mapped } from '../../../raster/mapped.ts';
 import { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
@@ -77,10 +77,20 @@ function describe(picture: Raster, x: number, y: number, into: Float32Array, at:
   into[at + TERMS.length + 1] = (COLOUR_WEIGHT * second) / PATCH;
 }
 
+/** Patches that are told or held against a bank before others are let in. */
+const AT_ONCE = 128;
+
 /** The patches of a picture whose corners are given; wraps. */
-function patchesAt(picture: Raster, places: readonly [number, number][]): Patches {
+async function patchesAt(
+  picture: Raster,
+  places: readonly [number, number][],
+  breathe: Breathe,
+): Promise<Patches> {
   const features = new Float32Array(places.length * FEATURES);
-  for (const [k, [x, y]] of places.entries()) describe(picture, x, y, features, k * FEATURES);
+  for (const [k, [x, y]] of places.entries()) {
+    if (k % AT_ONCE === 0) await breathe(1);
+    describe(picture, x, y, features, k * FEATURES);
+  }
   return { features, corners: Int32Array.from(places.flat()) };
 }
 
@@ -149,10 +159,10 @@ export async function banksOf(source: Raster, breathe: Breathe): Promise<Bank[]>
     await breathe(1);
     const from = shrunk(source, stride);
     const [wide, high] = [from.width - PATCH + 1, from.height - PATCH + 1];
-    const known = patchesAt(from, places(wide, high, BANK, 0));
+    const known = await patchesAt(from, places(wide, high, BANK, 0), breathe);
     const bank: Bank = { ...known, own: new Map(), usual: { mean: 1, worst: 1 } };
-    const asked = patchesAt(from, places(wide, high, USUAL, 0.37));
-    bank.usual = unlikeness(compared(bank, asked, APART));
+    const asked = await patchesAt(from, places(wide, high, USUAL, 0.37), breathe);
+    bank.usual = unlikeness(await compared(bank, asked, APART, breathe));
     banks.push(bank);
   }
   return banks;
@@ -168,11 +178,34 @@ interface Compared {
   usual: number;
 }
 
+/** `nearestPatches`, some at a time. */
+async function nearest(
+  { features, corners }: Patches,
+  bank: Bank,
+  apart: number,
+  breathe: Breathe,
+): Promise<ReturnType<Kernels['nearestPatches']>> {
+  const count = corners.length / 2;
+  const which = new Int32Array(count);
+  const distance = new Float32Array(count);
+  for (let from = 0; from < count; from += AT_ONCE) {
+    await breathe(1);
+    const some = {
+      features: features.subarray(from * FEATURES, (from + AT_ONCE) * FEATURES),
+      corners: corners.subarray(2 * from, 2 * (from + AT_ONCE)),
+    };
+    const found = KERNELS.nearestPatches(some, bank, apart);
+    which.set(found.which, from);
+    distance.set(found.distance, from);
+  }
+  return { which, distance };
+}
+
 /** Patches held against a bank, leaving out of it what lies nearer than `apart`. */
-function compared(bank: Bank, asked: Patches, apart: number): Compared[] {
-  const { which, distance } = KERNELS.nearestPatches(asked, bank, apart);
+async function compared(bank: Bank, asked: Patches, apart: number, breathe: Breathe): Promise<Compared[]> {
+  const { which, distance } = await nearest(asked, bank, apart, breathe);
   const missing = [...new Set(which)].filter((k) => !bank.own.has(k));
-  const theirs = KERNELS.nearestPatches(
+  const theirs = await nearest(
     {
       features: Float32Array.from(
         missing.flatMap((k) => [...bank.features.subarray(k * FEATURES, (k + 1) * FEATURES)]),
@@ -181,6 +214,7 @@ function compared(bank: Bank, asked: Patches, apart: number): Compared[] {
     },
     bank,
     APART,
+    breathe,
   );
   for (const [n, k] of missing.entries()) bank.own.set(k, theirs.distance[n]);
   return Array.from(which, (k, n) => ({
@@ -205,7 +239,12 @@ function unlikeness(found: Compared[]): Unlikeness {
  * its own nearest, so that a joint is compared with joints (as local outliers are, Breunig et al. 2000).
  * Encoded pictures at one scale; `seams` lie on the tile.
  */
-export function patchScore(tile: Raster, banks: Bank[], seams: Crossing[][]): PatchScore {
+export async function patchScore(
+  tile: Raster,
+  banks: Bank[],
+  seams: Crossing[][],
+  breathe: Breathe,
+): Promise<PatchScore> {
   const chosen = seams.flatMap((seam) => {
     const step = Math.max(1, Math.floor(seam.length / OVER));
     return seam.filter((_, k) => k % step === 0);
@@ -219,13 +258,15 @@ export function patchScore(tile: Raster, banks: Bank[], seams: Crossing[][]): Pa
   const twins: Twin[] = [];
   const ratios: Unlikeness[] = [];
   for (const [level, bank] of banks.entries()) {
+    await breathe(1);
     const small = shrunk(tile, STRIDES[level]);
+    await breathe(1);
     const corner = (share: number, size: number) => (Math.round(share * size) - PATCH / 2 + size) % size;
     const corners = spots.map((spot): [number, number] => [
       corner(spot.x, small.width),
       corner(spot.y, small.height),
     ]);
-    const found = compared(bank, patchesAt(small, corners), 0);
+    const found = await compared(bank, await patchesAt(small, corners, breathe), 0, breathe);
     if (level === 0) {
       for (const [n, { k }] of found.entries()) {
         const { toX, toY } = chosen[n];

@@ -44,7 +44,7 @@ async function measuresOf(source: Raster, size: number, scale: number, breathe: 
   if (known?.size === size) return known;
   const from = encoded(source, Math.round(source.width * scale), Math.round(source.height * scale));
   const banks = await banksOf(from, breathe);
-  const made = { size, banks, detail: sourceDetail(from, size) };
+  const made = { size, banks, detail: await sourceDetail(from, size, breathe) };
   kept.set(source, made);
   return made;
 }
@@ -66,7 +66,9 @@ export async function seamScore(
   const size = Math.min(MEASURED, longer);
   const scale = size / longer;
   const { width, height } = sidesOf(cuts.shape, size);
+  await breathe(1);
   const small = encoded(tile, width, height);
+  await breathe(1);
   const seamOf = (text: string | null, across: number, along: number, turned: boolean): Crossing[] => {
     const path = text === null ? null : decodePath(text);
     const n = path ? cuts.workingSize : size;
@@ -87,9 +89,9 @@ export async function seamScore(
   if (seams.length === 0) return { score: 0, step: 0, detail: 1, spots: [] };
   const { banks, detail: from } = await measuresOf(source, size, scale, breathe);
   await breathe(1);
-  const { mean, worst, spots, twins } = patchScore(small, banks, seams);
+  const { mean, worst, spots, twins } = await patchScore(small, banks, seams, breathe);
   await breathe(1);
-  const { detail, coherence, grain, broad, step } = detailScore(small, from, twins);
+  const { detail, coherence, grain, broad, step } = await detailScore(small, from, twins, breathe);
   const score =
     0.5 * above(step, 1.1) +
     above(mean, 1) +

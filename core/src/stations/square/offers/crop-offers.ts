@@ -49,7 +49,7 @@ export async function cropOffers(
   const { fields } = fitLight(small, box);
   const even = await divideLight(small, box, fields, 1, [], { breathe, team: ALONE });
   await breathe(0.2);
-  const periods = periodPieces(even, shape);
+  const periods = await periodPieces(even, shape, breathe);
   await breathe(0.5);
   const soft = smaller(even, COMPARED).mapPlanes(seen);
   const compared = soft.mapPlanes((plane) => gaussian(plane, soft.width, soft.height, SOFT, MIRROR));

@@ -1,5 +1,6 @@
 import { luminance } from '../../../colour/luminance.ts';
 import type { Raster } from '../../../raster/raster.ts';
+import type { Breathe } from '../../../team/tasks.ts';
 import { cellVectors } from '../../join/cells.ts';
 import { seen } from '../../join/cut-costs.ts';
 import { findLattice } from '../../join/lattice.ts';
@@ -19,9 +20,13 @@ const rounded = (value: number) => Math.round(1e5 * value) / 1e5;
  * Pieces of whole periods of a regular pattern, as four corners, those nearest to the whole photo first; none where nothing repeats in two
  * directions. `picture` is the evened photo, small.
  */
-export function periodPieces(picture: Raster, shape: Shape): Pick<CropOffer, 'framing' | 'periods'>[] {
+export async function periodPieces(
+  picture: Raster,
+  shape: Shape,
+  breathe: Breathe,
+): Promise<Pick<CropOffer, 'framing' | 'periods'>[]> {
   const { width, height } = picture;
-  const lattice = findLattice(seen(luminance(picture)), width, height);
+  const lattice = await findLattice(seen(luminance(picture)), width, height, breathe);
   if (!lattice?.b) return [];
   const { a, b } = lattice;
   const aspect = aspectOf(shape);
