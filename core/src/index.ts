@@ -3,6 +3,7 @@ export * from './chart/own-chart.ts';
 export { hexOfLinear, linearOfHex } from './colour/hex.ts';
 export * from './colour/luminance.ts';
 export { type LuminanceBins, luminanceBins } from './colour/luminance-bins.ts';
+export * from './colour/luminance-of.ts';
 export * from './colour/oklab.ts';
 export * from './colour/srgb.ts';
 export { assignSetting } from './engine/assign.ts';

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { hexOfLinear } from '../colour/hex.ts';
-import { LUMINANCE } from '../colour/luminance.ts';
+import { LUMINANCE } from '../colour/luminance-of.ts';
 import data from './chart.json' with { type: 'json' };
 
 const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));

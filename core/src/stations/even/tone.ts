@@ -1,4 +1,4 @@
-import { LUMINANCE } from '../../colour/luminance.ts';
+import { LUMINANCE } from '../../colour/luminance-of.ts';
 import { Raster } from '../../raster/raster.ts';
 
 /** At 1 a tone far from the middle keeps this share of its distance, in log. */

@@ -1,4 +1,4 @@
-import { luminanceOf } from '../../colour/luminance.ts';
+import { luminanceOf } from '../../colour/luminance-of.ts';
 
 /**
  * Inside stand diffuse colour, F0 colour and roughness. These bring them to base colour and metallic and back

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { luminanceOf } from '../../colour/luminance.ts';
+import { luminanceOf } from '../../colour/luminance-of.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { percentiles } from '../../raster/statistics.ts';
 

@@ -1,5 +1,5 @@
 import { linearOfHex } from '../../colour/hex.ts';
-import { LUMINANCE } from '../../colour/luminance.ts';
+import { LUMINANCE } from '../../colour/luminance-of.ts';
 import { linearToOklab } from '../../colour/oklab.ts';
 import type { Raster } from '../../raster/raster.ts';
 

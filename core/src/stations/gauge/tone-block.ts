@@ -1,4 +1,4 @@
-import { LUMINANCE } from '../../colour/luminance.ts';
+import { LUMINANCE } from '../../colour/luminance-of.ts';
 import { linearToOklab, oklabToLinear } from '../../colour/oklab.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { luminanceMap, type Tone } from './luminance-map.ts';

@@ -1,5 +1,5 @@
 import { albedoBand, lineOf } from '../../chart/chart.ts';
-import { LUMINANCE } from '../../colour/luminance.ts';
+import { LUMINANCE } from '../../colour/luminance-of.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
