@@ -12,6 +12,7 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { bandSum } from '../../src/stations/relief/band-sum.ts';
 import { bandSigma, detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
 import { farthest, noisePlane } from '../fields.ts';
 
@@ -93,6 +94,29 @@ describe('bands', () => {
           bands[2].map((v) => 2 * v),
         ),
       ).to.equal(0);
+    }
+  });
+
+  it('summed at half the size and less are those summed whole, cleaned ones too', async () => {
+    // Large enough that the two broadest are made smaller.
+    const sides = { width: 1024, height: 512 };
+    const y = noisePlane(1024 * 512, 8).map((v) => 0.3 + 0.2 * v);
+    const weights = [0.4, 0.7, 1, 1.5, 2, 2.5];
+    for (const edges of [TORUS, MIRROR]) {
+      const whole = weightedSum(await detailBands(y, sides, edges, async () => {}), weights);
+      const most = whole.reduce((a, b) => Math.max(a, b), 0);
+      const shares = weights.map((weight) => ({ weight, clean: (band: Float32Array) => band }));
+      const sum = await bandSum(y, sides, edges, async () => {}, shares);
+      expect(farthest(sum, whole)).to.be.below(1e-3 * most);
+      const without = [{ weight: 1, clean: (band: Float32Array) => band.fill(0) }, ...shares.slice(1)];
+      const [first] = await detailBands(y, sides, edges, async () => {});
+      const cleaned = await bandSum(y, sides, edges, async () => {}, without);
+      expect(
+        farthest(
+          cleaned,
+          whole.map((v, i) => v - 0.4 * first[i]),
+        ),
+      ).to.be.below(1e-3 * most);
     }
   });
 });

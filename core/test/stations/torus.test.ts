@@ -19,6 +19,7 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { gradient } from '../../src/filters/gradient.ts';
+import { bandSum } from '../../src/stations/relief/band-sum.ts';
 import { detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
 import { cavityMap, localRelief } from '../../src/stations/relief/cavity.ts';
 import { polarityEvidence } from '../../src/stations/relief/evidence.ts';
@@ -47,6 +48,13 @@ const OPERATIONS: Record<string, Operation> = {
   'stations/relief/bands.ts': async (p, e) => [
     weightedSum(await detailBands(p, SIDES, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2]),
   ],
+  'stations/relief/band-sum.ts': async (p, e) => {
+    const shares = [0.3, 0.6, 1, 1.4, 1.6, 1.2].map((weight) => ({
+      weight,
+      clean: (band: Float32Array) => band,
+    }));
+    return [await bandSum(p, SIDES, e, wait, shares)];
+  },
   'stations/relief/cavity.ts': (p, e) => [
     localRelief(p, SIDES, 3, e),
     cavityMap(p, SIDES, 3, 0.2, { hollows: 1, edges: 0.7 }, e),
@@ -57,9 +65,7 @@ const OPERATIONS: Record<string, Operation> = {
   },
   'stations/relief/height.ts': async (p, e) => {
     const bands = () => detailBands(p, SIDES, e, wait);
-    const eachBand = async (take: (band: Float32Array, level: number) => void) =>
-      (await bands()).forEach(take);
-    const raw = { bands, eachBand, slant: async () => p, normals: null, given: null };
+    const raw = { bands, bandSum: null, slant: async () => p, normals: null, given: null };
     const shape = {
       parts: [
         { from: 'tone' as const, share: 0.6 },

@@ -6,7 +6,7 @@ import type { Sides } from '../shape.ts';
 export const BAND_COUNT = 6;
 /** σ of the finest band as a share of the tile; each next one is twice as wide. */
 const FINEST = 0.9 / 512;
-const LOG_FLOOR = 0.01;
+export const LOG_FLOOR = 0.01;
 
 /** σ of band `level` (0 finest) as a share of the tile's edge. */
 export const bandSigma = (level: number) => FINEST * 2 ** level;
@@ -15,47 +15,28 @@ export const bandSigma = (level: number) => FINEST * 2 ** level;
 export const bandMillimetres = (level: number, edgeMetres: number) =>
   2 * Math.SQRT2 * bandSigma(level) * edgeMetres * 1000;
 
-/** Takes one band after the other, the finest first; gives it back where it may be written over. */
-export type TakeBand = (band: Float32Array, level: number) => Float32Array | null;
-
 /**
- * Makes six bands of log luminance, fine to broad: differences of Gaussians with σ = 0.9·2ˡ px at 512, scaled
+ * Six bands of log luminance, fine to broad: differences of Gaussians with σ = 0.9·2ˡ px at 512, scaled
  * with the size. `luminance` is linear Y of a tile `size` px wide; each band has one value a pixel.
  */
-export async function eachBand(
+export async function detailBands(
   luminance: Float32Array,
   { width, height }: Sides,
   edges: Edges,
   breathe: (done: number) => Promise<void>,
-  take: TakeBand,
-): Promise<void> {
+): Promise<Float32Array[]> {
   let finer = KERNELS.logPlane(luminance, LOG_FLOOR);
   let reached = 0;
-  let spare: Float32Array | null = null;
+  const bands: Float32Array[] = [];
   for (let level = 0; level < BAND_COUNT; level++) {
     const sigma = bandSigma(level) * Math.max(width, height);
     // Variances of Gaussians add, so each band is blurred on from the one before.
-    const more = Math.sqrt(sigma * sigma - reached * reached);
-    const coarser: Float32Array = gaussian(finer, width, height, more, edges, spare ?? undefined);
-    spare = take(KERNELS.sumPlanes([finer, coarser], [1, -1], {}, finer), level);
+    const coarser = gaussian(finer, width, height, Math.sqrt(sigma * sigma - reached * reached), edges);
+    bands.push(KERNELS.sumPlanes([finer, coarser], [1, -1], {}, finer));
     finer = coarser;
     reached = sigma;
     await breathe((level + 1) / BAND_COUNT);
   }
-}
-
-/** All six bands of `eachBand` at once. */
-export async function detailBands(
-  luminance: Float32Array,
-  sides: Sides,
-  edges: Edges,
-  breathe: (done: number) => Promise<void>,
-): Promise<Float32Array[]> {
-  const bands: Float32Array[] = [];
-  await eachBand(luminance, sides, edges, breathe, (band) => {
-    bands.push(band);
-    return null;
-  });
   return bands;
 }
 

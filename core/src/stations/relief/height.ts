@@ -4,13 +4,15 @@ import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { statistics } from '../../raster/statistics.ts';
 import type { Sides } from '../shape.ts';
+import type { BandShare } from './band-sum.ts';
+import { weightedSum } from './bands.ts';
 
 /** What height is made of, made when it is asked for. */
 export interface RawHeight {
   /** Six bands of log grey. */
   bands(): Promise<Float32Array[]>;
-  /** The same one after the other, for sizes at which they should not be held together. */
-  eachBand(take: (band: Float32Array, level: number) => void): Promise<void>;
+  /** Their sum, for sizes at which they should not be held together. */
+  bandSum: ((shares: readonly BandShare[]) => Promise<Float32Array>) | null;
   /** Height by the shading of slanting light, of any scale. */
   slant(): Promise<Float32Array>;
   /** Height whose slopes are those of a given normal map, as shares of the longer edge; null where none was given. */
@@ -65,15 +67,18 @@ function cored(band: Float32Array, floor: number): Float32Array {
 
 /** Bands by their weights, the finest without their noise. */
 async function toneSum(raw: RawHeight, shape: HeightShape, fine: Spreads['fine']): Promise<Float32Array> {
-  const clean = (band: Float32Array, level: number) =>
-    shape.noiseFloor > 0 && level < fine.length ? cored(band, shape.noiseFloor * fine[level]) : band;
-  let sum: Float32Array = new Float32Array(0);
-  await raw.eachBand((band, level) => {
-    const weight = (shape.isDarkHigh ? -1 : 1) * shape.weights[level];
-    if (sum.length === 0) sum = KERNELS.sumPlanes([clean(band, level)], [weight]);
-    else if (weight !== 0) KERNELS.sumPlanes([sum, clean(band, level)], [1, weight], {}, sum);
-  });
-  return sum;
+  const shares = shape.weights.map(
+    (weight, level): BandShare => ({
+      weight: shape.isDarkHigh ? -weight : weight,
+      clean: (band) =>
+        shape.noiseFloor > 0 && level < fine.length ? cored(band, shape.noiseFloor * fine[level]) : band,
+    }),
+  );
+  if (raw.bandSum) return raw.bandSum(shares);
+  return weightedSum(
+    (await raw.bands()).map((band, level) => shares[level].clean(band)),
+    shares.map(({ weight }) => weight),
+  );
 }
 
 /** The parts that can be had: where there is no normal map or height to read from, tone stands in for it. */

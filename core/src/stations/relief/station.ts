@@ -4,7 +4,8 @@ import { KERNELS } from '../../kernels/kernels.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
 import { turnedNormals } from '../given.ts';
 import { type Frame, type ReliefOutput, station } from '../types.ts';
-import { BAND_COUNT, detailBands, eachBand } from './bands.ts';
+import { bandSum } from './band-sum.ts';
+import { BAND_COUNT, detailBands } from './bands.ts';
 import { cavityMap, localRelief } from './cavity.ts';
 import { decisionSchema, isLit, lightOf, type ReliefDecision, type ReliefInput } from './decision.ts';
 import { polarityEvidence } from './evidence.ts';
@@ -89,13 +90,10 @@ function rawHeight(
     );
   return {
     bands,
-    async eachBand(take) {
-      if (frame.size <= HELD_SIZE) return (await bands()).forEach(take);
-      await eachBand(grey(), frame, frame.edges, context.breathe, (band, level) => {
-        take(band, level);
-        return band;
-      });
-    },
+    bandSum:
+      frame.size > HELD_SIZE
+        ? (shares) => bandSum(grey(), frame, frame.edges, context.breathe, shares)
+        : null,
     slant: () =>
       context.part('slant', [frame.edges, chosen.grey, near, degrees], async () =>
         slantHeight(greyOf(await join.before(), chosen.grey, near), frame, degrees),
