@@ -146,14 +146,15 @@ export async function assemble(
   }
   if (overlapY > 0) {
     const cyclic = overlapX > 0;
-    let turned = transpose(tile);
-    const bend = await seams.bend('y', async () => stripOf(turned, height, overlapY), cyclic);
-    if (bend) turned = await bent(turned, bend, height, reach[1], cyclic, (done) => breathe(0.5 + done / 4));
-    turned = await joinAcross(turned, laying, height, overlapY, 'y', cyclic, seams, {
+    // One name for all of them, so that each is let go as soon as the next is there.
+    tile = transpose(tile);
+    const bend = await seams.bend('y', async () => stripOf(tile, height, overlapY), cyclic);
+    if (bend) tile = await bent(tile, bend, height, reach[1], cyclic, (done) => breathe(0.5 + done / 4));
+    tile = await joinAcross(tile, laying, height, overlapY, 'y', cyclic, seams, {
       breathe: (done) => breathe(0.75 + done / 4),
       team,
     });
-    tile = transpose(turned);
+    tile = transpose(tile);
   }
   tile = roll(tile, -overlapX / 2, -overlapY / 2);
   for (const plane of tile.planes) for (let i = 0; i < plane.length; i++) if (plane[i] < 0) plane[i] = 0;
