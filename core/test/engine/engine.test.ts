@@ -68,6 +68,18 @@ describe('engine', () => {
     const { join: other, relief: theirs } = whole.outputs as TileOutputs;
     expect(farthest(join.picture.planes[0], other.picture.planes[0])).to.equal(0);
     expect(farthest(relief.height, theirs.height)).to.equal(0);
+    const before = await join.before().catch((error: Error) => error);
+    expect(before).to.be.instanceOf(Error).with.property('message').that.includes('let go');
+  });
+
+  it('holds the picture as it was before Even for height by slanting light, which reads it', async () => {
+    const lit = recipeWith({ relief: { heightFrom: 'light' } });
+    const made = async (more: object) => {
+      const engine = new Engine(hostOf(pixels), 0);
+      const { outputs } = await engine.evaluate({ recipe: lit, source, size: 256, until: 'relief', ...more });
+      return outputs.relief!.height;
+    };
+    expect(farthest(await made({ tileOnly: true }), await made({}))).to.equal(0);
   });
 
   it('computes nothing twice: the same request again comes from the cache, a late dial leaves early stations alone', async () => {

@@ -1,5 +1,16 @@
-import { ALONE, type Answer, type Asked, answered, Crew, type Helper, Raster, TORUS } from '@zesty-tile/core';
+import {
+  ALONE,
+  type Answer,
+  type Asked,
+  answered,
+  Crew,
+  type Helper,
+  MIRROR,
+  Raster,
+  TORUS,
+} from '@zesty-tile/core';
 import { expect } from 'chai';
+import { resampleAffine } from '../../src/raster/sample.ts';
 import { visibility } from '../../src/stations/relief/occlusion.ts';
 import { inBands } from '../../src/team/in-bands.ts';
 import { noisePlane } from '../fields.ts';
@@ -55,6 +66,35 @@ describe('a team', () => {
     const shared = await inBands('resampleBand', picture, framing, new Crew([new Here()]), on);
     for (const [c, plane] of whole.planes.entries()) {
       expect([...shared.planes[c]]).to.deep.equal([...plane]);
+    }
+  });
+
+  it('reads no more of a picture than a band looks at, and makes the same of it to the bit', async () => {
+    const [width, height] = [90, 400];
+    const picture = new Raster(width, height, [noisePlane(width * height, 6)]);
+    const shifted = (originY: number, downY: number) => ({
+      ...{ originX: 4.3, originY, rightX: 0.9, rightY: 0.07, downX: -0.07, downY },
+    });
+    // Inside; over both ends of the picture; and far beyond them, where all of it is looked at.
+    for (const grid of [shifted(5, 0.9), shifted(-2, 1), shifted(-90, 1.6)]) {
+      const make = (band?: { from: number; to: number }) =>
+        resampleAffine(picture, 80, 380, grid, 1.4, MIRROR, on, band);
+      // Edges that wrap are looked at whole: inside they make no difference.
+      const together = (await make()).planes[0];
+      const looked = (await resampleAffine(picture, 80, 380, grid, 1.4, { x: 'mirror', y: 'wrap' }, on))
+        .planes[0];
+      expect([...together.subarray(80 * 150, 80 * 200)]).to.deep.equal([
+        ...looked.subarray(80 * 150, 80 * 200),
+      ]);
+      for (const [from, to] of [
+        [0, 7],
+        [100, 140],
+        [371, 380],
+      ]) {
+        const part = (await make({ from, to })).planes[0];
+        const rows = (plane: Float32Array) => [...plane.subarray(80 * from, 80 * to)];
+        expect(rows(part)).to.deep.equal(rows(together));
+      }
     }
   });
 
