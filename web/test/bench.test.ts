@@ -3,7 +3,8 @@ import { expect } from 'chai';
 import { decimalsOf, onStep, placeOf, valueAt } from '../src/bench/dials/scale.ts';
 import { fitLook, pixelAt, pixelLook, zoomAt } from '../src/bench/floor/geometry.ts';
 import { readoutAt } from '../src/bench/floor/readout.ts';
-import { rgbaOf, VIEW_OF } from '../src/engine/views.ts';
+import { rgbaOf } from '../src/engine/view-pictures.ts';
+import { VIEW_OF } from '../src/engine/views.ts';
 import { worstOf } from '../src/yard/worst.ts';
 
 const numbers = Object.values(STATIONS)

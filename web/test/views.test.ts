@@ -9,7 +9,8 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { readoutAt } from '../src/bench/floor/readout.ts';
-import { FLOOR_VIEW_OF, rgbaOf, stationOf, VIEW_NAMES, viewBefore, viewRaster } from '../src/engine/views.ts';
+import { rgbaOf, viewRaster } from '../src/engine/view-pictures.ts';
+import { FLOOR_VIEW_OF, stationOf, VIEW_NAMES, viewBefore } from '../src/engine/views.ts';
 import { momentWords } from '../src/moment.ts';
 import { channelWords } from '../src/stations/crate/channels.ts';
 

@@ -145,7 +145,12 @@ function taken(now: BenchState, update: Update): Partial<BenchState> {
       return { found: { ...now.found, [update.station]: { verdict, thumbnail, size } } };
     }
     case 'settled':
-      return { busy: null, failure: null, work: update.work, recipe: { ...now.recipe, decisions: update.decisions } };
+      return {
+        busy: null,
+        failure: null,
+        work: update.work,
+        recipe: { ...now.recipe, decisions: update.decisions },
+      };
     case 'idle':
       return { busy: null };
     case 'failed':

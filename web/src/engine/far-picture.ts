@@ -1,6 +1,7 @@
 import { type FarLook, farField, mipChain, Raster } from '@zesty-tile/core';
 import type { Thumbnail } from './protocol.ts';
-import { rgbaOf, type ViewName } from './views.ts';
+import { rgbaOf } from './view-pictures.ts';
+import type { ViewName } from './views.ts';
 
 /** Mips of the raster that was looked at last. */
 let known: { raster: Raster; chain: Raster[] } | null = null;

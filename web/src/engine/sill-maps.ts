@@ -10,7 +10,7 @@ import {
 } from '@zesty-tile/core';
 import { News } from './news.ts';
 import type { ShownMap, ShownMaps } from './protocol.ts';
-import { rgbaOf } from './views.ts';
+import { rgbaOf } from './view-pictures.ts';
 
 /** Longer edge of the height that the Sill displaces by. */
 const HEIGHT_SIZE = 512;

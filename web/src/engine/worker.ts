@@ -40,16 +40,8 @@ import { readAt } from './read-at.ts';
 import { newMaps, sentMaps } from './sill-maps.ts';
 import { smallMip } from './small-mip.ts';
 import { teamHere } from './team.ts';
-import {
-  BAND_VIEWS,
-  bandOf,
-  bandRaster,
-  rgbaOf,
-  stationOf,
-  VIEW_OF,
-  type ViewName,
-  viewRaster,
-} from './views.ts';
+import { bandRaster, rgbaOf, viewRaster } from './view-pictures.ts';
+import { BAND_VIEWS, bandOf, stationOf, VIEW_OF, type ViewName } from './views.ts';
 import { shownCover } from './zone-cover.ts';
 
 /** Until the page says what was chosen. */
