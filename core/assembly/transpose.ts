@@ -19,14 +19,14 @@ function turnFour(at: usize, stride: usize, to: usize, apart: usize): void {
 
 /** A block of `rows` rows of `width` values turned over its diagonal, into `width` rows of `rows`; both are multiples of four. */
 export function transposeBlock(from: usize, out: usize, width: i32, rows: i32): void {
-  const stride = <usize>width << 2;
-  const apart = <usize>rows << 2;
+  const stride = (<usize>width) << 2;
+  const apart = (<usize>rows) << 2;
   for (let top = 0; top < rows; top += TOGETHER) {
     const end = min(rows, top + TOGETHER);
     for (let x = 0; x < width; x += 4) {
       for (let y = top; y < end; y += 4) {
-        const at = from + <usize>y * stride + (<usize>x << 2);
-        turnFour(at, stride, out + <usize>x * apart + (<usize>y << 2), apart);
+        const at = from + <usize>y * stride + ((<usize>x) << 2);
+        turnFour(at, stride, out + <usize>x * apart + ((<usize>y) << 2), apart);
       }
     }
   }
