@@ -77,7 +77,9 @@ function plainF0(
   if (chosen.f0From === 'colour') return linearOfHex(chosen.f0Colour);
   if (chosen.f0From === 'line') return lineF0(line);
   const { f0Low, f0High } = chosen;
-  const plane = KERNELS.sumPlanes([tone], [f0High - f0Low], { base: (f0Low + f0High) / 2 });
+  // Held, so that rounding goes past neither end.
+  const range = { base: (f0Low + f0High) / 2, low: Math.min(f0Low, f0High), high: Math.max(f0Low, f0High) };
+  const plane = KERNELS.sumPlanes([tone], [f0High - f0Low], range);
   return new Raster(frame.width, frame.height, [plane, plane, plane]);
 }
 
