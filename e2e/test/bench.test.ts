@@ -25,14 +25,17 @@ async function drag(page: Page, from: [number, number], by: [number, number]) {
 }
 
 /** What a canvas shows at a share of its size, as [r, g, b]. */
-const colourAt = (page: Page, u: number, v: number): Promise<number[]> =>
-  page.evaluate(
+const colourAt = async (page: Page, u: number, v: number): Promise<number[]> => {
+  // While pictures follow one another they are reduced less well.
+  await page.locator('canvas[data-view][data-drawn="finely"]').waitFor();
+  return page.evaluate(
     `(() => {
       const canvas = document.querySelector('canvas[data-view]');
       const [x, y] = [Math.round(${u} * canvas.width), Math.round(${v} * canvas.height)];
       return [...canvas.getContext('2d').getImageData(x, y, 1, 1).data].slice(0, 3);
     })()`,
   );
+};
 
 const choose = async (page: Page, box: string, option: string) => {
   await page.getByRole('combobox', { name: box }).click();

@@ -52,4 +52,8 @@ export function stacked(
 
 /** A stack laid into a band: perceptual roughness 0..1, α = roughness² for GGX. */
 export const intoBand = (stack: Float32Array, [low, high]: readonly [number, number]): Float32Array =>
-  KERNELS.sumPlanes([stack], [high - low], { base: low });
+  KERNELS.sumPlanes([stack], [high - low], {
+    base: low,
+    low: Math.min(low, high),
+    high: Math.max(low, high),
+  });

@@ -135,7 +135,7 @@ export function Floor() {
       return;
     }
     const before = beforePicture && until !== null ? { picture: beforePicture, until } : null;
-    const draw = (isFine: boolean) =>
+    const draw = (isFine: boolean) => {
       drawFloor(context, stage, {
         picture,
         before,
@@ -147,6 +147,8 @@ export function Floor() {
         look,
         isFine,
       });
+      canvas.dataset.drawn = isFine ? 'finely' : 'quickly';
+    };
     draw(false);
     const stays = setTimeout(() => draw(true), FINE_AFTER_MS);
     return () => clearTimeout(stays);
