@@ -27,7 +27,7 @@ async function drag(page: Page, from: [number, number], by: [number, number]) {
 /** What a canvas shows at a share of its size, as [r, g, b]. */
 const colourAt = async (page: Page, u: number, v: number): Promise<number[]> => {
   // While pictures follow one another they are reduced less well.
-  await page.locator('canvas[data-view][data-drawn="finely"]').waitFor();
+  await page.locator('canvas[data-view][data-fine="yes"]').waitFor();
   return page.evaluate(
     `(() => {
       const canvas = document.querySelector('canvas[data-view]');

@@ -34,17 +34,19 @@ describe('repairs', () => {
   };
   const computed = () => page.locator('canvas[data-repair-layer][data-waiting="0"]').waitFor();
   const list = () => page.getByRole('list', { name: 'Repairs' }).getByRole('listitem');
-  /** A small print of what is on the Floor. */
+  /** A small print of what is on the Floor, when it is drawn as finely as it will be. */
   const print = () =>
-    page.locator('section[aria-label="Floor"] canvas[data-view="joined"]').evaluate((canvas) => {
-      const { width, height } = canvas as HTMLCanvasElement;
-      const small = document.createElement('canvas');
-      small.width = 64;
-      small.height = 64;
-      const pen = small.getContext('2d')!;
-      pen.drawImage(canvas as HTMLCanvasElement, 0, 0, width, height, 0, 0, 64, 64);
-      return Array.from(pen.getImageData(0, 0, 64, 64).data);
-    });
+    page
+      .locator('section[aria-label="Floor"] canvas[data-view="joined"][data-fine="yes"]')
+      .evaluate((canvas) => {
+        const { width, height } = canvas as HTMLCanvasElement;
+        const small = document.createElement('canvas');
+        small.width = 64;
+        small.height = 64;
+        const pen = small.getContext('2d')!;
+        pen.drawImage(canvas as HTMLCanvasElement, 0, 0, width, height, 0, 0, 64, 64);
+        return Array.from(pen.getImageData(0, 0, 64, 64).data);
+      });
   const apart = (a: number[], b: number[]) =>
     a.reduce((sum, value, k) => sum + Math.abs(value - b[k]), 0) / a.length;
 

@@ -92,7 +92,7 @@ describe('sources', () => {
     const upperLeft = (name: string) =>
       dialog
         .getByRole('button', { name })
-        .locator('canvas')
+        .locator('canvas[data-drawn]')
         .evaluate((canvas) => {
           const { data } = (canvas as HTMLCanvasElement).getContext('2d')!.getImageData(0, 0, 150, 150);
           let sum = 0;

@@ -147,7 +147,7 @@ export function Floor() {
         look,
         isFine,
       });
-      canvas.dataset.drawn = isFine ? 'finely' : 'quickly';
+      canvas.dataset.fine = isFine ? 'yes' : 'no';
     };
     draw(false);
     const stays = setTimeout(() => draw(true), FINE_AFTER_MS);

@@ -57,6 +57,7 @@ export function GreenQuestion({ sha256, value, onChange }: GreenQuestionProps) {
               words={WORDS[way]}
               edge={LIT_EDGE}
               picture={lit?.[way]}
+              drawn={`green ${way}`}
               chosen={value === way}
               onChoose={() => onChange(way)}
             />
