@@ -30,6 +30,7 @@ export const askAgain = (): void => askNow();
 function requests() {
   let startedAt = 0;
   let askedAt = 0;
+  let isOver = false;
   let waiting = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let count = 0;
@@ -49,6 +50,8 @@ function requests() {
       if (waiting) start();
     };
     const take = (update: Update): Promise<void> | undefined => {
+      // What was on its way when the Bench was left is of another tile than the one in hand.
+      if (isOver) return;
       if (update.kind === 'view') {
         useBench.getState().take(update);
         const painted = paint.painting();
@@ -74,6 +77,7 @@ function requests() {
       }
     },
     end() {
+      isOver = true;
       clearTimeout(timer);
       paint.end();
     },
