@@ -1,7 +1,7 @@
 import { exp4, log2x4 } from './curves';
 
 /**
- * `base` and each of `count` planes by its weight (64-bit floats would tell no more), held to `low`…`high`. Planes lie one
+ * `base` and each of `count` planes by its weight, held to `low`…`high`. Planes lie one
  * after the other, `bytes` apart, a whole number of vectors.
  */
 export function sumPlanes(

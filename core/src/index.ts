@@ -23,7 +23,6 @@ export { atrousBands } from './filters/atrous.ts';
 export { gaussian } from './filters/gaussian.ts';
 export { GRADIENT_KERNELS, type GradientKernel } from './filters/gradient.ts';
 export { KERNELS } from './kernels/kernels.ts';
-export { screenCodes } from './kernels/screen.ts';
 export { litBall } from './lit/ball.ts';
 export type { Pixels, SourceRef } from './pixels.ts';
 export { Problem } from './problem.ts';

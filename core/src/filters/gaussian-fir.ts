@@ -23,7 +23,6 @@ export function gaussianFir(
   height: number,
   sigma: number,
   edges: Edges,
-  out: Float32Array = new Float32Array(plane.length),
 ): Float32Array {
   const kernel = firKernel(sigma);
   const radius = kernel.length - 1;
@@ -41,6 +40,7 @@ export function gaussianFir(
       middle[row + x] = value;
     }
   }
+  const out = new Float32Array(plane.length);
   const rows = edgeTable(height, radius, radius, edges.y);
   const total = new Float64Array(width);
   for (let y = 0; y < height; y++) {

@@ -71,11 +71,11 @@ export function gaussianRecursive(
   height: number,
   sigma: number,
   edges: Edges,
-  out: Float32Array = new Float32Array(plane.length),
 ): Float32Array {
   const { gain, feedback } = recursionFor(sigma);
   const [b1, b2, b3, b4] = feedback;
   const pad = recursivePad(sigma);
+  const out = new Float32Array(plane.length);
 
   const columns = edgeTable(width, pad, pad, edges.x);
   const line = new Float64Array(width + 2 * pad);

@@ -9,7 +9,7 @@ const LINES = 4;
 
 export const wasmGaussianFir =
   (call: Call): Kernels['gaussianFir'] =>
-  (plane, width, height, sigma, edges, out = new Float32Array(plane.length)) => {
+  (plane, width, height, sigma, edges) => {
     const kernel = Float32Array.from(firKernel(sigma));
     const radius = kernel.length - 1;
     const columns = edgeTable(width, radius, radius, edges.x);
@@ -33,16 +33,15 @@ export const wasmGaussianFir =
         arena.room(line),
         arena.room(4 * (2 * radius + 1)),
       );
-      out.set(arena.view(source, plane.length));
-      return out;
+      return arena.read(source, plane.length);
     });
   };
 
 export const wasmGaussianRecursive =
   (call: Call, reference: Kernels): Kernels['gaussianRecursive'] =>
-  (plane, width, height, sigma, edges, out = new Float32Array(plane.length)) => {
+  (plane, width, height, sigma, edges) => {
     if (width < LINES || height < LINES)
-      return reference.gaussianRecursive(plane, width, height, sigma, edges, out);
+      return reference.gaussianRecursive(plane, width, height, sigma, edges);
     const { gain, feedback } = recursionFor(sigma);
     const pad = recursivePad(sigma);
     const columns = edgeTable(width, pad, pad, edges.x);
@@ -64,7 +63,6 @@ export const wasmGaussianRecursive =
         gain,
         ...feedback,
       );
-      out.set(arena.view(source, plane.length));
-      return out;
+      return arena.read(source, plane.length);
     });
   };

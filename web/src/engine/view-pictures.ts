@@ -1,13 +1,13 @@
 import {
   albedoOf,
   type EvenOutput,
+  KERNELS,
   luminance,
   mapRaster,
   Raster,
   type ReliefOutput,
   type SquareOutput,
   type StationOutputs,
-  screenCodes,
   statistics,
 } from '@zesty-tile/core';
 import { isMap, type ViewName, viewKind } from './views.ts';
@@ -93,7 +93,7 @@ export function rgbaOf(raster: Raster, view: ViewName): Uint8ClampedArray<ArrayB
   if (view === 'light') return lightRgba(raster.planes[0]);
   const kind = viewKind(view);
   const as = kind === 'normal' ? { gain: 0.5, base: 0.5 } : { gain: 1, base: 0 };
-  return screenCodes(raster.planes, kind === 'colour' ? 'colour' : as);
+  return KERNELS.screenCodes(raster.planes, kind === 'colour' ? 'colour' : as);
 }
 
 /** Stops at which the false colour is full. */
