@@ -3,10 +3,10 @@ import {
   type CrateFile,
   encodedPlanes,
   isEncoded,
+  KERNELS,
   linearToSrgb,
   type MapName,
   type Pixels,
-  quantise,
   type Raster,
   resizeArea,
   type Samples,
@@ -85,7 +85,7 @@ export async function encodeSmall(map: Raster, name: MapName, edge: number): Pro
   const scale = edge / Math.max(map.width, map.height);
   const [width, height] = [Math.round(map.width * scale), Math.round(map.height * scale)];
   const small = resizeArea(map, width, height);
-  const data = quantise(encodedPlanes(small, name), 8);
+  const data = KERNELS.quantise(encodedPlanes(small, name), 8);
   const channels = small.planes.length as 1 | 3;
   return sharp(data, { raw: { width, height, channels } })
     .webp(name === 'albedo' ? { quality: 90 } : { lossless: true })

@@ -4,8 +4,8 @@ import {
   FORMAT_BITS,
   FORMATS,
   type Format,
+  KERNELS,
   mipSides,
-  quantise,
   type Samples,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
@@ -42,7 +42,7 @@ function made(format: Format, bits: 8 | 16 | 32, channels: 1 | 3 | 4, kind: 'col
         mip === 0
           ? planes
           : planes.map((_, c) => new Float32Array(small.width * small.height).fill(mip / 9 + c / 99));
-      if (format !== 'exr') return quantise(of, bits === 8 ? 8 : 16);
+      if (format !== 'exr') return KERNELS.quantise(of, bits === 8 ? 8 : 16);
       return Float32Array.from(
         { length: channels * of[0].length },
         (_, i) => of[i % channels][Math.floor(i / channels)],

@@ -66,7 +66,7 @@ export {
   profileProblems,
 } from './stations/crate/profile.ts';
 export * from './stations/crate/profiles.ts';
-export { encodedPlanes, quantise, type Samples } from './stations/crate/quantise.ts';
+export { encodedPlanes, type Samples } from './stations/crate/quantise.ts';
 export { type CrateText, TEXT_ENDING } from './stations/crate/settings.ts';
 export { smallerMap } from './stations/crate/smaller.ts';
 export { type CrateFile, type CrateOutput, mipSides } from './stations/crate/station.ts';

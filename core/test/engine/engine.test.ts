@@ -1,9 +1,9 @@
 import {
   Engine,
   encodedPlanes,
+  KERNELS,
   MAP_NAMES,
   mapRaster,
-  quantise,
   type Recipe,
   resizeArea,
   STATION_NAMES,
@@ -216,7 +216,9 @@ describe('engine', () => {
     for (const [map, bound] of Object.entries(most)) {
       const name = map as (typeof MAP_NAMES)[number];
       const down = resizeArea(mapRaster(large, name)!, 512, 512);
-      const codes = [down, mapRaster(small, name)!].map((raster) => quantise(encodedPlanes(raster, name), 8));
+      const codes = [down, mapRaster(small, name)!].map((raster) =>
+        KERNELS.quantise(encodedPlanes(raster, name), 8),
+      );
       expect(rmsBetween(codes[0], codes[1]), map).to.be.below(bound);
     }
   });

@@ -4,9 +4,9 @@ import {
   Engine,
   effective,
   encodedPlanes,
+  KERNELS,
   newRecipe,
   parseRecipe,
-  quantise,
   Raster,
   reducePixels,
   reductionFor,
@@ -176,7 +176,7 @@ describe('a set with specular, gloss and emission', () => {
       [8, 9, 10].map((seed) => noise(seed, 0, 1)),
     );
     const codes = (raster: Raster, colour: boolean) =>
-      quantise(encodedPlanes(raster, colour ? 'albedo' : 'gloss'), 8) as Uint8Array;
+      KERNELS.quantise(encodedPlanes(raster, colour ? 'albedo' : 'gloss'), 8) as Uint8Array;
     const three = (raster: Raster) => {
       const pixels = pixelsOf(raster);
       return { ...pixels, data: codes(raster, true) };

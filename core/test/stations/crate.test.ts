@@ -1,11 +1,11 @@
 import {
   encodedPlanes,
   gaussian,
+  KERNELS,
   MIRROR,
   mapsOf,
   PROFILES,
   profileProblems,
-  quantise,
   Raster,
   safeName,
   TORUS,
@@ -19,9 +19,11 @@ import { farthest, noisePlane } from '../fields.ts';
 describe('crate', () => {
   it('rounds to the nearest code and clamps, in 8 and 16 bits', () => {
     const plane = Float32Array.of(-1, 0, 0.5, 1 / 255, 1, 2, Number.NaN);
-    expect([...quantise([plane], 8)]).to.deep.equal([0, 0, 128, 1, 255, 255, 0]);
-    expect(quantise([Float32Array.of(0.5)], 16)[0]).to.equal(32768);
-    expect([...quantise([Float32Array.of(0, 1), Float32Array.of(1, 0)], 8)]).to.deep.equal([0, 255, 255, 0]);
+    expect([...KERNELS.quantise([plane], 8)]).to.deep.equal([0, 0, 128, 1, 255, 255, 0]);
+    expect(KERNELS.quantise([Float32Array.of(0.5)], 16)[0]).to.equal(32768);
+    expect([...KERNELS.quantise([Float32Array.of(0, 1), Float32Array.of(1, 0)], 8)]).to.deep.equal([
+      0, 255, 255, 0,
+    ]);
   });
 
   it('passes colour through the curve and data as it is', () => {

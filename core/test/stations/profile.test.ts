@@ -3,13 +3,13 @@ import {
   Engine,
   type Frame,
   filesWithout,
+  KERNELS,
   type MapName,
   PROFILES,
   type Profile,
   type ProfileFile,
   parseRecipe,
   profileProblems,
-  quantise,
   Raster,
   smallerMap,
   srgbToLinear,
@@ -229,6 +229,6 @@ describe('an own profile in a crate', () => {
     expect(made.contents).to.deep.equal(['metallic', '1', '1 − roughness']);
     const codes = made.samples();
     expect([codes[0], codes[1]]).to.deep.equal([0, 255]);
-    expect(quantise([new Float32Array([0.5])], 8)[0]).to.equal(128);
+    expect(KERNELS.quantise([new Float32Array([0.5])], 8)[0]).to.equal(128);
   });
 });

@@ -7,7 +7,7 @@ import type { Sides } from '../shape.ts';
 import type { Frame } from '../types.ts';
 import { MAP_KIND, type MapName } from './maps.ts';
 import type { Channel, ProfileFile } from './profile.ts';
-import { interleave, quantise, type Samples } from './quantise.ts';
+import { interleave, type Samples } from './quantise.ts';
 import { smallerMap } from './smaller.ts';
 
 const LEAST_SIGMA = 0.3;
@@ -87,7 +87,7 @@ export function samplesOf(rows: Rows, file: ProfileFile, { width, height }: Side
   inBands(rows, height, (planes, from) => {
     const part = out.subarray(from * width * channels);
     if (part instanceof Float32Array) interleave(planes, part);
-    else quantise(planes, bits === 8 ? 8 : 16, part);
+    else KERNELS.quantise(planes, bits === 8 ? 8 : 16, part);
   });
   return out;
 }

@@ -20,6 +20,3 @@ export function interleave(planes: Float32Array[], out: Float32Array): void {
   for (const [c, plane] of planes.entries())
     for (let i = 0, at = c; i < plane.length; i++, at += channels) out[at] = plane[i];
 }
-
-/** Interleaved codes of planes, by whichever kernel is in use. */
-export const { quantise } = KERNELS;
