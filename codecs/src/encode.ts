@@ -36,6 +36,16 @@ function taggedSrgb(png: Uint8Array): Uint8Array {
   return out;
 }
 
+/** Whether all pixels are the same. */
+function isUniform(
+  { buffer, byteOffset, byteLength, BYTES_PER_ELEMENT }: Samples,
+  channels: number,
+): boolean {
+  const bytes = Buffer.from(buffer, byteOffset, byteLength);
+  const pixel = channels * BYTES_PER_ELEMENT;
+  return bytes.subarray(pixel).equals(bytes.subarray(0, byteLength - pixel));
+}
+
 /** Of lossy colour; data in a lossy format is as near as it can be. */
 const COLOUR_QUALITY = 95;
 const DATA_QUALITY = 100;
@@ -66,7 +76,9 @@ export async function encodeFile(
   const quality = kind === 'colour' ? COLOUR_QUALITY : DATA_QUALITY;
   switch (file.format) {
     case 'png': {
-      const png = await out.png({ compressionLevel: 3, adaptiveFiltering: true }).toBuffer();
+      // Rows that differ in nothing need no filter chosen for each.
+      const adaptiveFiltering = !isUniform(samples, channels);
+      const png = await out.png({ compressionLevel: 3, adaptiveFiltering }).toBuffer();
       return isTagged && bits === 16 ? taggedSrgb(png) : png;
     }
     case 'tiff':

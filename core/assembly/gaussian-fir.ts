@@ -1,5 +1,8 @@
 /** Pixels at a time: two vectors of four. */
 const STEP: i32 = 8;
+/** Columns that are gone down at once: with all their rows they stay close at hand. */
+const STRIP: i32 = 64;
+const STRIP_BYTES: usize = 256;
 
 /** One value of the convolution along a line, at a byte address in it. */
 function one(at: usize, kernel: usize, radius: i32): f32 {
@@ -14,12 +17,11 @@ function one(at: usize, kernel: usize, radius: i32): f32 {
 
 /**
  * Gaussian by direct convolution. What is weighed is how far each pair lies from the middle, so that what is constant stays so
- * to the bit. `source` becomes the result; `middle` is a plane to work in. `columns` and `rows` are the
- * edge tables, `kernel` half of it from its middle, `line` room for a padded row, `pointers` for 2 · radius + 1 addresses.
+ * to the bit. `source` becomes the result. `columns` and `rows` are the edge tables, `kernel` half of it from its middle, `line`
+ * room for a padded row, `strip` for 64 values of every row, `pointers` for 2 · radius + 1 addresses.
  */
 export function gaussianFir(
   source: usize,
-  middle: usize,
   width: i32,
   height: i32,
   columns: usize,
@@ -27,6 +29,7 @@ export function gaussianFir(
   kernel: usize,
   radius: i32,
   line: usize,
+  strip: usize,
   pointers: usize,
 ): void {
   const pad: usize = (<usize>radius) << 2;
@@ -40,7 +43,7 @@ export function gaussianFir(
       store<f32>(line + left, load<f32>(row + ((<usize>load<i32>(columns + left)) << 2)));
       store<f32>(line + right, load<f32>(row + ((<usize>load<i32>(columns + right)) << 2)));
     }
-    const out = middle + <usize>y * bytes;
+    const out = row;
     let x = 0;
     for (; x + STEP <= width; x += STEP) {
       const at = line + pad + ((<usize>x) << 2);
@@ -66,13 +69,35 @@ export function gaussianFir(
       store<f32>(out + at, one(line + pad + at, kernel, radius));
     }
   }
+  for (let left = 0; left < width; left += STRIP) {
+    const count = min(STRIP, width - left);
+    const from = source + ((<usize>left) << 2);
+    for (let y = 0; y < height; y++)
+      memory.copy(strip + <usize>y * STRIP_BYTES, from + <usize>y * bytes, (<usize>count) << 2);
+    down(strip, from, bytes, count, height, rows, kernel, radius, pointers);
+  }
+}
+
+/** The columns of a strip, into `to`, whose rows are `bytes` apart. */
+function down(
+  strip: usize,
+  to: usize,
+  bytes: usize,
+  width: i32,
+  height: i32,
+  rows: usize,
+  kernel: usize,
+  radius: i32,
+  pointers: usize,
+): void {
+  const pad: usize = (<usize>radius) << 2;
   for (let y = 0; y < height; y++) {
     for (let k = -radius; k <= radius; k++) {
       const row = <usize>load<i32>(rows + ((<usize>(y + radius + k)) << 2));
-      store<usize>(pointers + ((<usize>(k + radius)) << 2), middle + row * bytes);
+      store<usize>(pointers + ((<usize>(k + radius)) << 2), strip + row * STRIP_BYTES);
     }
     const centre = pointers + pad;
-    const out = source + <usize>y * bytes;
+    const out = to + <usize>y * bytes;
     let x = 0;
     for (; x + STEP <= width; x += STEP) {
       const at: usize = (<usize>x) << 2;

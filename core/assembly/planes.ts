@@ -27,6 +27,12 @@ export function sumPlanes(
   }
 }
 
+/** A plane brought up to another where that is higher, in place; `bytes` of each. */
+export function raisePlane(plane: usize, other: usize, bytes: usize): void {
+  for (let at: usize = 0; at < bytes; at += 16)
+    v128.store(plane + at, f32x4.pmax(v128.load(plane + at), v128.load(other + at)));
+}
+
 /** Natural logarithms of values (below 0 they count as 0) and a floor above 0, in place. */
 export function logPlane(plane: usize, bytes: usize, floor: f32): void {
   for (let at = plane; at < plane + bytes; at += 16) {

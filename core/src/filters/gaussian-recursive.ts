@@ -1,4 +1,5 @@
-import { type Edges, edgeTable } from '../raster/edges.ts';
+import { type Edge, type Edges, edgeTable } from '../raster/edges.ts';
+import { transposePlane } from '../raster/transpose-plane.ts';
 
 /** Poles for σ = 2, fourth order, smallest maximum error (van Vliet, Young & Verbeek 1998, table 2). */
 const POLES: [number, number][] = [
@@ -55,15 +56,141 @@ export function recursionFor(sigma: number): Recursion {
   return { gain, feedback: [-a1, -a2, -a3, -a4] };
 }
 
-/** Pixels beyond an edge on which the recursion is warmed up. */
-export const recursivePad = (sigma: number): number => Math.ceil(11 * sigma);
+/** Samples after which the recursion has forgotten where it began, to float precision. */
+const forgotten = (sigma: number): number => Math.ceil(11 * sigma);
 
-const BLOCK = 32;
+/** How lines of `length` samples are gone along, so that what lies beyond their ends counts as the edge says. */
+export interface Way {
+  /** Which samples are taken, in their order; the line's own begin at `before`. */
+  samples: Int32Array;
+  before: number;
+  /** Samples of a line that goes round on which the recursion is warmed up; none where it is mirrored on both sides. */
+  warmUp: number;
+  /**
+   * Where a line is shorter than that, (I − Aⁿ)⁻¹ by rows, with the recursion's step A: brings what one round has made of a
+   * start to what all rounds before would have.
+   */
+  settle: Float64Array | null;
+}
+
+type Matrix = number[][];
+
+const times = (a: Matrix, b: Matrix): Matrix =>
+  a.map((row) => b[0].map((_, j) => row.reduce((sum, value, k) => sum + value * b[k][j], 0)));
+
+/** The inverse by elimination with row exchange. */
+function inverse(matrix: Matrix): Matrix {
+  const n = matrix.length;
+  const rows = matrix.map((row, i) => [...row, ...row.map((_, j) => Number(i === j))]);
+  for (let k = 0; k < n; k++) {
+    let best = k;
+    for (let i = k + 1; i < n; i++) if (Math.abs(rows[i][k]) > Math.abs(rows[best][k])) best = i;
+    [rows[k], rows[best]] = [rows[best], rows[k]];
+    rows[k] = rows[k].map((value) => value / rows[k][k]);
+    for (let i = 0; i < n; i++) {
+      if (i === k) continue;
+      const by = rows[i][k];
+      rows[i] = rows[i].map((value, j) => value - by * rows[k][j]);
+    }
+  }
+  return rows.map((row) => row.slice(n));
+}
+
+function settling([b1, b2, b3, b4]: Recursion['feedback'], length: number): Float64Array {
+  let step: Matrix = [
+    [b1, b2, b3, b4],
+    [1, 0, 0, 0],
+    [0, 1, 0, 0],
+    [0, 0, 1, 0],
+  ];
+  let power: Matrix = step.map((row, i) => row.map((_, j) => Number(i === j)));
+  for (let left = length; left > 0; left = Math.floor(left / 2)) {
+    if (left % 2 === 1) power = times(power, step);
+    step = times(step, step);
+  }
+  const rest = power.map((row, i) => row.map((value, j) => Number(i === j) - value));
+  return Float64Array.from(inverse(rest).flat());
+}
+
+/** How lines are gone along for a σ. A line that goes round needs nothing beyond its ends: it is followed by itself. */
+export function wayAlong(length: number, edge: Edge, sigma: number, { feedback }: Recursion): Way {
+  const pad = forgotten(sigma);
+  if (edge === 'mirror')
+    return { samples: edgeTable(length, pad, pad, edge), before: pad, warmUp: 0, settle: null };
+  const warmUp = Math.min(pad, length);
+  return {
+    samples: edgeTable(length, 0, 0, edge),
+    before: 0,
+    warmUp,
+    settle: pad > length ? settling(feedback, length) : null,
+  };
+}
+
+/** The recursion over `count` samples of a line from `from` on by `step`, in place unless it only warms up. */
+function pass(
+  line: Float64Array,
+  from: number,
+  step: number,
+  count: number,
+  state: Float64Array,
+  { gain, feedback: [b1, b2, b3, b4] }: Recursion,
+  keeps: boolean,
+): void {
+  let [y1, y2, y3, y4] = state;
+  for (let k = 0, at = from; k < count; k++, at += step) {
+    const v = gain * line[at] + b1 * y1 + b2 * y2 + b3 * y3 + b4 * y4;
+    if (keeps) line[at] = v;
+    y4 = y3;
+    y3 = y2;
+    y2 = y1;
+    y1 = v;
+  }
+  state[0] = y1;
+  state[1] = y2;
+  state[2] = y3;
+  state[3] = y4;
+}
+
+/** The recursion along a line in one direction, begun so that it has always been going on. */
+function along(line: Float64Array, isBack: boolean, { warmUp, settle }: Way, recursion: Recursion): void {
+  const n = line.length;
+  const [first, step] = isBack ? [n - 1, -1] : [0, 1];
+  const start = warmUp === 0 ? line[first] : line[isBack ? warmUp - 1 : n - warmUp];
+  const state = new Float64Array(4).fill(start);
+  if (warmUp > 0) pass(line, isBack ? warmUp - 1 : n - warmUp, step, warmUp, state, recursion, false);
+  if (settle) {
+    const off = state.map((value) => value - start);
+    for (let i = 0; i < 4; i++) {
+      state[i] = start;
+      for (let j = 0; j < 4; j++) state[i] += settle[4 * i + j] * off[j];
+    }
+  }
+  pass(line, first, step, n, state, recursion, true);
+}
+
+function rowsBlurred(
+  plane: Float32Array,
+  width: number,
+  height: number,
+  way: Way,
+  recursion: Recursion,
+): Float32Array {
+  const out = new Float32Array(plane.length);
+  const line = new Float64Array(way.samples.length);
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    for (let k = 0; k < line.length; k++) line[k] = plane[row + way.samples[k]];
+    along(line, false, way, recursion);
+    along(line, true, way, recursion);
+    for (let x = 0; x < width; x++) out[row + x] = line[way.before + x];
+  }
+  return out;
+}
 
 /**
  * Gaussian by a fourth-order recursive filter, forward and back (van Vliet, Young & Verbeek 1998).
- * One plane, σ in pixels ≥ 2; the cost does not depend on σ. The recursion is warmed up on what lies
- * beyond the edge (wrapped or mirrored) until its start is forgotten to float precision.
+ * One plane, σ in pixels ≥ 2; the cost hardly depends on σ. On an axis that wraps the recursion is begun as if it had
+ * always gone round (after Triggs & Sdika 2006), on a mirrored one it is warmed up on the mirror image.
  */
 export function gaussianRecursive(
   plane: Float32Array,
@@ -72,79 +199,9 @@ export function gaussianRecursive(
   sigma: number,
   edges: Edges,
 ): Float32Array {
-  const { gain, feedback } = recursionFor(sigma);
-  const [b1, b2, b3, b4] = feedback;
-  const pad = recursivePad(sigma);
-  const out = new Float32Array(plane.length);
-
-  const columns = edgeTable(width, pad, pad, edges.x);
-  const line = new Float64Array(width + 2 * pad);
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    let y1 = plane[row + columns[0]];
-    let y2 = y1;
-    let y3 = y1;
-    let y4 = y1;
-    for (let k = 0; k < line.length; k++) {
-      const v = gain * plane[row + columns[k]] + b1 * y1 + b2 * y2 + b3 * y3 + b4 * y4;
-      line[k] = v;
-      y4 = y3;
-      y3 = y2;
-      y2 = y1;
-      y1 = v;
-    }
-    y1 = y2 = y3 = y4 = line[line.length - 1];
-    for (let k = line.length - 1; k >= pad; k--) {
-      const v = gain * line[k] + b1 * y1 + b2 * y2 + b3 * y3 + b4 * y4;
-      if (k < pad + width) out[row + k - pad] = v;
-      y4 = y3;
-      y3 = y2;
-      y2 = y1;
-      y1 = v;
-    }
-  }
-
-  const rows = edgeTable(height, pad, pad, edges.y);
-  const length = height + 2 * pad;
-  // Four rows of the starting value stand before the first sample, so that the loop has no special case.
-  const block = new Float64Array((length + 8) * BLOCK);
-  for (let left = 0; left < width; left += BLOCK) {
-    const n = Math.min(BLOCK, width - left);
-    for (let k = 0; k < 4; k++) {
-      for (let x = 0; x < n; x++) block[k * BLOCK + x] = out[rows[0] * width + left + x];
-    }
-    for (let k = 0; k < length; k++) {
-      const from = rows[k] * width + left;
-      const at = (k + 4) * BLOCK;
-      for (let x = 0; x < n; x++) {
-        const i = at + x;
-        block[i] =
-          gain * out[from + x] +
-          b1 * block[i - BLOCK] +
-          b2 * block[i - 2 * BLOCK] +
-          b3 * block[i - 3 * BLOCK] +
-          b4 * block[i - 4 * BLOCK];
-      }
-    }
-    for (let k = length + 4; k < length + 8; k++) {
-      for (let x = 0; x < n; x++) block[k * BLOCK + x] = block[(length + 3) * BLOCK + x];
-    }
-    for (let k = length - 1; k >= pad; k--) {
-      const at = (k + 4) * BLOCK;
-      for (let x = 0; x < n; x++) {
-        const i = at + x;
-        block[i] =
-          gain * block[i] +
-          b1 * block[i + BLOCK] +
-          b2 * block[i + 2 * BLOCK] +
-          b3 * block[i + 3 * BLOCK] +
-          b4 * block[i + 4 * BLOCK];
-      }
-    }
-    for (let y = 0; y < height; y++) {
-      const at = (y + pad + 4) * BLOCK;
-      for (let x = 0; x < n; x++) out[y * width + left + x] = block[at + x];
-    }
-  }
-  return out;
+  const recursion = recursionFor(sigma);
+  const wide = rowsBlurred(plane, width, height, wayAlong(width, edges.x, sigma, recursion), recursion);
+  const turned = transposePlane(wide, width, height);
+  const down = rowsBlurred(turned, height, width, wayAlong(height, edges.y, sigma, recursion), recursion);
+  return transposePlane(down, height, width);
 }

@@ -5,6 +5,8 @@ import { gaussianFir } from '../filters/gaussian-fir.ts';
 import { gaussianRecursive } from '../filters/gaussian-recursive.ts';
 import { fourier } from '../raster/fourier.ts';
 import { logPlane } from '../raster/log-plane.ts';
+import { raisePlane } from '../raster/raise-plane.ts';
+import { resampleBlock } from '../raster/resample-block.ts';
 import { rowResampler } from '../raster/resample-row.ts';
 import { screenCodes } from '../raster/screen-codes.ts';
 import { sumPlanes } from '../raster/sum-planes.ts';
@@ -18,8 +20,10 @@ import { cutCosts } from '../stations/join/cut-costs.ts';
 import { searchCut } from '../stations/join/cut-search.ts';
 import { nearestPatches } from '../stations/join/score/nearest.ts';
 import { addSteps } from '../stations/join/steps.ts';
+import { standOut } from '../stations/proof/stand-out.ts';
 import { normalMap } from '../stations/relief/normal.ts';
 import { sweepHorizons } from '../stations/relief/sweep.ts';
+import { takeCodes } from '../stations/source/take-codes.ts';
 import { wasmKernels } from './wasm.ts';
 
 /** What is computed often enough to have a twin in WASM: each the same result, to a stated tolerance. */
@@ -29,6 +33,7 @@ export interface Kernels {
   gaussianFir: typeof gaussianFir;
   gaussianRecursive: typeof gaussianRecursive;
   rowResampler: typeof rowResampler;
+  resampleBlock: typeof resampleBlock;
   nearestPatches: typeof nearestPatches;
   addSteps: typeof addSteps;
   normalMap: typeof normalMap;
@@ -44,8 +49,11 @@ export interface Kernels {
   sumPlanes: typeof sumPlanes;
   screenCodes: typeof screenCodes;
   quantise: typeof quantise;
+  takeCodes: typeof takeCodes;
+  standOut: typeof standOut;
   transposePlane: typeof transposePlane;
   logPlane: typeof logPlane;
+  raisePlane: typeof raisePlane;
   divideRows: typeof divideRows;
 }
 
@@ -56,6 +64,7 @@ export const REFERENCE: Kernels = {
   gaussianFir,
   gaussianRecursive,
   rowResampler,
+  resampleBlock,
   nearestPatches,
   addSteps,
   normalMap,
@@ -71,8 +80,11 @@ export const REFERENCE: Kernels = {
   sumPlanes,
   screenCodes,
   quantise,
+  takeCodes,
+  standOut,
   transposePlane,
   logPlane,
+  raisePlane,
   divideRows,
 };
 

@@ -1,11 +1,19 @@
 import { firKernel } from '../filters/gaussian-fir.ts';
-import { recursionFor, recursivePad } from '../filters/gaussian-recursive.ts';
+import { recursionFor, type Way, wayAlong } from '../filters/gaussian-recursive.ts';
 import { edgeTable } from '../raster/edges.ts';
 import type { Kernels } from './kernels.ts';
 import type { Call } from './wasm.ts';
 
 /** Lines that go side by side. */
 const LINES = 4;
+/** Columns that are gone down together. */
+const GROUPS = 16;
+/** Bytes of what the recursion holds of so many lines: their last four values. */
+const STATE = 8 * 4 * LINES;
+/** Bytes of a row of a strip of columns. */
+const STRIP = 4 * 64;
+/** Bytes of a matrix of four rows. */
+const SETTLE = 8 * 16;
 
 export const wasmGaussianFir =
   (call: Call): Kernels['gaussianFir'] =>
@@ -16,14 +24,13 @@ export const wasmGaussianFir =
     const rows = edgeTable(height, radius, radius, edges.y);
     return call((exports, arena) => {
       const line = 4 * (width + 2 * radius);
+      const strip = STRIP * height;
       arena.begin(
-        2 * plane.byteLength + columns.byteLength + rows.byteLength + 2 * line + 64 * kernel.length,
+        plane.byteLength + columns.byteLength + rows.byteLength + 2 * line + strip + 64 * kernel.length + 256,
       );
       const source = arena.floats(plane);
-      const middle = arena.room(plane.byteLength);
       exports.gaussianFir(
         source,
-        middle,
         width,
         height,
         arena.integers(columns),
@@ -31,6 +38,7 @@ export const wasmGaussianFir =
         arena.floats(kernel),
         radius,
         arena.room(line),
+        arena.room(strip),
         arena.room(4 * (2 * radius + 1)),
       );
       return arena.read(source, plane.length);
@@ -42,26 +50,28 @@ export const wasmGaussianRecursive =
   (plane, width, height, sigma, edges) => {
     if (width < LINES || height < LINES)
       return reference.gaussianRecursive(plane, width, height, sigma, edges);
-    const { gain, feedback } = recursionFor(sigma);
-    const pad = recursivePad(sigma);
-    const columns = edgeTable(width, pad, pad, edges.x);
-    const rows = edgeTable(height, pad, pad, edges.y);
+    const recursion = recursionFor(sigma);
+    const { gain, feedback } = recursion;
+    const [x, y] = [wayAlong(width, edges.x, sigma, recursion), wayAlong(height, edges.y, sigma, recursion)];
     return call((exports, arena) => {
-      const buffer = 8 * LINES * Math.max(columns.length, 4 * rows.length);
-      arena.begin(2 * plane.byteLength + columns.byteLength + rows.byteLength + buffer + 256);
+      const [across, down] = [x.samples.length, y.samples.length];
+      const buffer = 8 * LINES * Math.max(across, 4 * down);
+      // Whole groups of lines are written back where they were read; others overlap, and may not be read twice.
+      const isWhole = height % LINES === 0 && width % GROUPS === 0;
+      arena.begin(
+        (isWhole ? 1 : 2) * plane.byteLength + 4 * (across + down) + buffer + STATE + 2 * SETTLE + 256,
+      );
       const source = arena.floats(plane);
-      const middle = arena.room(plane.byteLength);
+      const middle = isWhole ? source : arena.room(plane.byteLength);
+      const way = ({ samples, before, warmUp, settle }: Way) => {
+        const at = arena.integers(samples);
+        const matrix = settle ? arena.room(SETTLE) : 0;
+        if (settle) arena.doubles(matrix, settle);
+        return [at, samples.length, before, warmUp, matrix];
+      };
       exports.gaussianRecursive(
-        source,
-        middle,
-        width,
-        height,
-        arena.integers(columns),
-        arena.integers(rows),
-        pad,
-        arena.room(buffer),
-        gain,
-        ...feedback,
+        ...[source, middle, width, height, ...way(x), ...way(y)],
+        ...[arena.room(buffer), arena.room(STATE), gain, ...feedback],
       );
       return arena.read(source, plane.length);
     });

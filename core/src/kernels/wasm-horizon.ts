@@ -1,42 +1,73 @@
+import { edgeIndex, edgeTable } from '../raster/edges.ts';
+import type { Arena } from './arena.ts';
 import type { Kernels } from './kernels.ts';
 import type { Call } from './wasm.ts';
 
-/** Bytes that each step of a line, and each pixel seen, takes while a line is walked. */
-const OF_A_STEP = 16 + 9;
-const OF_A_REACH = 16;
+/** Columns that look at once. */
+const ACROSS = 16;
+/** Steps whose highest value is known at once. */
+const STEPS = 8;
+
+const inWhole = (columns: number) => ACROSS * Math.ceil(columns / ACROSS);
+
+/** Rows of a square field from `low` on, so many, going on to both sides by `pad` columns. */
+function padded(
+  arena: Arena,
+  field: Float32Array,
+  size: number,
+  edges: Parameters<Kernels['sweepHorizons']>[2]['edges'],
+  { low, rows, width, pad }: { low: number; rows: number; width: number; pad: number },
+): number {
+  const at = arena.room(4 * width * rows);
+  const out = arena.view(at, width * rows);
+  const columns = edgeTable(size, pad, width - pad - size, edges.x);
+  for (let y = 0; y < rows; y++) {
+    const from = edgeIndex(low + y, size, edges.y) * size;
+    const to = y * width;
+    for (let x = 0; x < pad; x++) out[to + x] = field[from + columns[x]];
+    out.set(field.subarray(from, from + size), to + pad);
+    for (let x = pad + size; x < width; x++) out[to + x] = field[from + columns[x]];
+  }
+  return at;
+}
 
 export const wasmSweepHorizons =
   (call: Call): Kernels['sweepHorizons'] =>
-  (field, size, { reach, step, lines }, bias, share) =>
+  (field, size, { directions, radius, bias, edges }, { from, to }) =>
     call((exports, arena) => {
-      const count = size + reach;
-      const tables = Math.max(...lines.map(({ rows }) => rows.byteLength));
-      const line = OF_A_STEP * count + OF_A_REACH * (reach + 1);
-      arena.begin(2 * field.byteLength + line + tables + 256);
-      const source = arena.floats(field);
-      const sum = arena.room(field.byteLength);
-      arena.view(sum, field.length).fill(0);
-      const mark = arena.mark();
-      for (const { column, shift, between, rows, base, first, last, within } of lines) {
-        arena.resume(mark, line + tables + 256);
+      const beyond = Math.floor(radius) + STEPS;
+      const pad = inWhole(beyond + ACROSS);
+      const across = inWhole(size);
+      const width = across + 2 * pad;
+      const rows = to - from + 2 * beyond;
+      arena.begin(4 * (width * rows * (1 + 1 / ACROSS) + across * (to - from) + beyond) + 256);
+      const source = padded(arena, field, size, edges, { low: from - beyond, rows, width, pad });
+      const peaks = arena.room((4 * width * rows) / ACROSS);
+      exports.peaksOf(source, width, rows, peaks);
+      const inverse = arena.floats(Float32Array.from({ length: beyond }, (_, steps) => 1 / steps));
+      const sum = arena.room(4 * across * (to - from));
+      arena.view(sum, across * (to - from)).fill(0);
+      for (const { down, slope, share } of directions) {
+        const step = Math.sqrt(1 + slope * slope);
         exports.sweepHorizons(
           source,
+          width,
+          peaks,
+          inverse,
+          beyond,
+          to - from,
+          pad,
+          across,
           sum,
-          size,
-          reach,
-          arena.integers(column),
-          arena.integers(shift),
-          arena.bytes(between),
-          arena.integers(rows),
-          base,
-          first,
-          last,
-          Number(within),
+          down,
+          2 * slope,
+          Math.max(1, Math.floor(radius / step)),
           step,
           bias,
           share,
-          arena.room(16 * count + OF_A_REACH * (reach + 1)),
         );
       }
-      return arena.read(sum, field.length);
+      const out = new Float32Array(size * (to - from));
+      for (let y = 0; y < to - from; y++) out.set(arena.view(sum + 4 * across * y, size), size * y);
+      return out;
     });

@@ -55,6 +55,16 @@ export const wasmSumPlanes =
     return out;
   };
 
+export const wasmRaisePlane =
+  (call: Call): Kernels['raisePlane'] =>
+  (plane, other) =>
+    call((exports, arena) => {
+      arena.begin(2 * vectors(plane.length));
+      const at = arena.floats(plane);
+      exports.raisePlane(at, arena.floats(other), vectors(plane.length));
+      plane.set(arena.view(at, plane.length));
+    });
+
 export const wasmDivideRows =
   (call: Call): Kernels['divideRows'] =>
   (from, out, { width, terms, start, step }, shade) =>

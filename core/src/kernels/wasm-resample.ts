@@ -6,14 +6,26 @@ import type { Exports } from './wasm.ts';
 
 const FOUR = 4;
 
-/** Weights with nothing added until the taps of a phase are a whole number of vectors. */
-function inFours({ taps, weights }: PhaseTable): { taps: number; weights: Float32Array } {
+interface Weights {
+  taps: number;
+  weights: Float32Array;
+}
+
+const known = new WeakMap<PhaseTable, Weights>();
+
+/** Weights with nothing added until the taps of a phase are a whole number of vectors; made once for a table. */
+export function inFours(table: PhaseTable): Weights {
+  const found = known.get(table);
+  if (found) return found;
+  const { taps, weights } = table;
   const more = Math.ceil(taps / FOUR) * FOUR;
   const phases = weights.length / taps;
   const out = new Float32Array(phases * more);
   for (let phase = 0; phase < phases; phase++)
     for (let k = 0; k < taps; k++) out[phase * more + k] = weights[phase * taps + k];
-  return { taps: more, weights: out };
+  const made = { taps: more, weights: out };
+  known.set(table, made);
+  return made;
 }
 
 /** The picture lies in the memory of an instance of its own while rows are asked for. */
@@ -28,14 +40,14 @@ export const wasmRowResampler =
     const source = planes.map((plane) => arena.floats(plane));
     const apart = source.length > 1 ? source[1] - source[0] : 0;
     const begin = arena.mark();
-    let known: { table: PhaseTable; at: number; taps: number } | null = null;
+    let held: { table: PhaseTable; at: number; taps: number } | null = null;
     let row: { width: number; out: number; xs: number; ys: number } | null = null;
     return (out, y, xs, ys, table) => {
-      if (known?.table !== table || row?.width !== out.width) {
+      if (held?.table !== table || row?.width !== out.width) {
         const fours = inFours(table);
         const outBytes = 4 * out.width * planes.length;
         arena.resume(begin, fours.weights.byteLength + outBytes + 16 * out.width + 1024);
-        known = { table, taps: fours.taps, at: arena.floats(fours.weights) };
+        held = { table, taps: fours.taps, at: arena.floats(fours.weights) };
         row = {
           width: out.width,
           out: arena.room(outBytes),
@@ -56,8 +68,8 @@ export const wasmRowResampler =
         out.width,
         row.xs,
         row.ys,
-        known.at,
-        known.taps,
+        held.at,
+        held.taps,
         table.taps,
         table.before,
       );

@@ -3,16 +3,25 @@ import { COMPILED } from './compiled.ts';
 import type { Kernels } from './kernels.ts';
 import { wasmAtrousSmooth } from './wasm-atrous.ts';
 import { wasmBlendChannel } from './wasm-bands.ts';
+import { wasmResampleBlock } from './wasm-block.ts';
 import { wasmEncodeSrgbPlane, wasmOklabPlanes, wasmToneBlock } from './wasm-colour.ts';
 import { wasmCutCosts, wasmSearchCut } from './wasm-cut.ts';
 import { wasmFourier } from './wasm-fft.ts';
 import { wasmGaussianFir, wasmGaussianRecursive } from './wasm-gaussian.ts';
 import { wasmSweepHorizons } from './wasm-horizon.ts';
 import { wasmNormalMap } from './wasm-normal.ts';
-import { wasmDivideRows, wasmLogPlane, wasmScreenCodes, wasmSumPlanes } from './wasm-planes.ts';
+import {
+  wasmDivideRows,
+  wasmLogPlane,
+  wasmRaisePlane,
+  wasmScreenCodes,
+  wasmSumPlanes,
+} from './wasm-planes.ts';
 import { wasmQuantise } from './wasm-quantise.ts';
 import { wasmRowResampler } from './wasm-resample.ts';
 import { wasmAddSteps, wasmNearestPatches } from './wasm-seam.ts';
+import { wasmStandOut } from './wasm-stand-out.ts';
+import { wasmTakeCodes } from './wasm-take-codes.ts';
 import { wasmTransposePlane } from './wasm-transpose.ts';
 import { wasmWeighColumns, wasmWeighRows } from './wasm-weigh.ts';
 
@@ -24,6 +33,8 @@ export interface Exports {
   gaussianFir(...values: number[]): void;
   gaussianRecursive(...values: number[]): void;
   resampleRow(...values: number[]): number;
+  resampleAlong(...values: number[]): void;
+  resampleDown(...values: number[]): void;
   nearestPatch(...values: number[]): number;
   addSteps(...values: number[]): void;
   unitNormals(...values: number[]): void;
@@ -35,6 +46,7 @@ export interface Exports {
   searchCut(...values: number[]): number;
   seenPlanes(...values: number[]): void;
   cutCosts(...values: number[]): void;
+  peaksOf(...values: number[]): void;
   sweepHorizons(...values: number[]): void;
   weighColumns(...values: number[]): void;
   weighRows(...values: number[]): void;
@@ -42,8 +54,12 @@ export interface Exports {
   screenCodes(...values: number[]): void;
   quantise8(...values: number[]): void;
   quantise16(...values: number[]): void;
+  standOut(...values: number[]): void;
+  takeCodes8(...values: number[]): void;
+  takeCodes16(...values: number[]): void;
   transposeBlock(...values: number[]): void;
   logPlane(...values: number[]): void;
+  raisePlane(...values: number[]): void;
   divideRows(...values: number[]): void;
 }
 
@@ -93,13 +109,17 @@ export function wasmKernels(reference: Kernels): Kernels | null {
     addSteps: wasmAddSteps(call),
     nearestPatches: wasmNearestPatches(call),
     rowResampler: wasmRowResampler(instance),
+    resampleBlock: wasmResampleBlock(call),
     weighColumns: wasmWeighColumns(call),
     weighRows: wasmWeighRows(call),
     sumPlanes: wasmSumPlanes(call),
     screenCodes: wasmScreenCodes(call),
     quantise: wasmQuantise(call),
+    takeCodes: wasmTakeCodes(call),
+    standOut: wasmStandOut(call),
     transposePlane: wasmTransposePlane(call, reference),
     logPlane: wasmLogPlane(call),
+    raisePlane: wasmRaisePlane(call),
     divideRows: wasmDivideRows(call),
   };
 }

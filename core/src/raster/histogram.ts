@@ -24,16 +24,16 @@ export function histogram(plane: ArrayLike<number>, bins: number, low: number, h
 
 const FINE_BINS = 65536;
 
-/** Percentiles (ranks 0..100) of any plane to 1/65536 of its range, in two passes without sorting. */
-export function histogramPercentiles(plane: ArrayLike<number>, ranks: number[]): number[] {
+/** Percentiles (ranks 0..100) of any plane to a bin (of 65536 unless said) of its range, in two passes without sorting. */
+export function histogramPercentiles(plane: ArrayLike<number>, ranks: number[], bins = FINE_BINS): number[] {
   const { min, max } = statistics(plane);
   if (!(max > min)) return ranks.map(() => min);
-  const { counts, total } = histogram(plane, FINE_BINS, min, max);
-  const width = (max - min) / FINE_BINS;
+  const { counts, total } = histogram(plane, bins, min, max);
+  const width = (max - min) / bins;
   return ranks.map((rank) => {
     const wanted = (Math.min(100, Math.max(0, rank)) / 100) * total;
     let below = 0;
-    for (let bin = 0; bin < FINE_BINS; bin++) {
+    for (let bin = 0; bin < bins; bin++) {
       const here = counts[bin];
       if (below + here >= wanted && here > 0) return min + width * (bin + (wanted - below) / here);
       below += here;

@@ -18,8 +18,21 @@ export interface PhaseTable {
   weights: Float64Array;
 }
 
+/** So many stretches are kept: those of the sizes a tile is shown at, or of the rows of a bent one. */
+const KEPT = 16;
+const kept = new Map<number, PhaseTable>();
+
 /** The weights of a Lanczos kernel of three lobes, stretched (Duchon 1979). */
 export function phaseTable(stretch: number): PhaseTable {
+  const known = kept.get(stretch);
+  if (known) return known;
+  const table = newTable(stretch);
+  if (kept.size === KEPT) kept.delete(kept.keys().next().value!);
+  kept.set(stretch, table);
+  return table;
+}
+
+function newTable(stretch: number): PhaseTable {
   const reach = LOBES * stretch;
   const before = Math.ceil(reach) - 1;
   const taps = before + 1 + Math.ceil(reach);

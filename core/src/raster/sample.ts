@@ -1,7 +1,8 @@
 import { KERNELS } from '../kernels/kernels.ts';
 import { type Edges, edgeIndex } from './edges.ts';
-import { LOBES, type PhaseTable, phaseTable } from './phases.ts';
+import { LOBES, phaseTable } from './phases.ts';
 import { Raster } from './raster.ts';
+import { leansLittle } from './resample-block.ts';
 import { resampleUpright } from './resize.ts';
 
 /** Bilinear value of a plane at (x, y), in pixels with whole numbers at pixel centres. */
@@ -56,7 +57,6 @@ function rowsOfField(
   place: Place,
   edges: Edges,
 ): ResampledRow {
-  const tables = new Map<number, PhaseTable>();
   const resample = KERNELS.rowResampler(raster, edges);
   let [xs, ys, nextXs, nextYs] = Array.from({ length: 4 }, () => new Float64Array(width));
   let known = -1;
@@ -71,12 +71,7 @@ function rowsOfField(
     }
     // A step that is wide by rounding alone is none.
     const step = Math.round(Math.log2(widest) * STRETCH_STEPS);
-    let table = tables.get(step);
-    if (!table) {
-      table = phaseTable(2 ** (step / STRETCH_STEPS));
-      tables.set(step, table);
-    }
-    resample(out, to, xs, ys, table);
+    resample(out, to, xs, ys, phaseTable(2 ** (step / STRETCH_STEPS)));
     [xs, ys, nextXs, nextYs] = [nextXs, nextYs, xs, ys];
     known = y + 1 < height ? y + 1 : -1;
   };
@@ -166,10 +161,32 @@ export async function resampleField(
 /** Whether the rows of a grid are rows of the picture: then it is resampled along either axis by itself. */
 export const isUpright = ({ rightY, downX }: Affine): boolean => rightY === 0 && downX === 0;
 
+/** Rows that are made at once. */
+const ROWS = 64;
+
+/** Rows along a grid that leans little. */
+async function inBlocks(
+  raster: Raster,
+  grid: Affine,
+  stretch: number,
+  edges: Edges,
+  { from, to }: Band,
+  out: Raster,
+  breathe: (done: number) => Promise<void>,
+): Promise<Raster> {
+  const table = phaseTable(stretch);
+  for (let y = from; y < to; y += ROWS) {
+    const block = { x: 0, y, width: out.width, height: Math.min(ROWS, to - y) };
+    KERNELS.resampleBlock(raster, edges, grid, table, block, out);
+    await breathe((y - from) / (to - from));
+  }
+  return out;
+}
+
 /**
- * Resample a raster along an affine grid, one pass, Lanczos of three lobes stretched by `stretch`
- * (≥ 1 when the grid is coarser than the picture, so that nothing aliases).
- * `breathe` is awaited between blocks of rows; only the rows of `band` are made, where it is given, in their place in
+ * Resample a raster along an affine grid, Lanczos of three lobes stretched by `stretch` (≥ 1 when the grid is coarser than
+ * the picture, so that nothing aliases): in two passes where it lies along the picture or leans little against it, else in
+ * one. `breathe` is awaited between blocks of rows; only the rows of `band` are made, where it is given, in their place in
  * `into`.
  */
 export async function resampleAffine(
@@ -198,6 +215,7 @@ export async function resampleAffine(
     for (const [c, plane] of planes.entries()) into.planes[c].set(plane, band.from * width);
     return into;
   }
+  if (leansLittle(grid)) return inBlocks(raster, grid, Math.max(1, stretch), edges, band, into, breathe);
   const read = rowsRead(raster, width, grid, stretch, edges, band);
   const part = new Raster(
     raster.width,

@@ -1,5 +1,6 @@
 import { KERNELS, type Kernels } from '../kernels/kernels.ts';
 import { resampleGrid } from '../raster/resample-grid.ts';
+import { bandStrengths } from '../stations/proof/band-strengths.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
 
 /** Awaited inside long loops with the share done, 0..1. */
@@ -9,6 +10,7 @@ export type Breathe = (done: number) => Promise<void>;
 export const TASKS = {
   blendChannel: (_breathe: Breathe, ...given: Parameters<Kernels['blendChannel']>) =>
     KERNELS.blendChannel(...given),
+  bandStrengths,
   resampleBand,
   resampleGrid,
   sweepHorizons: (_breathe: Breathe, ...given: Parameters<Kernels['sweepHorizons']>) =>

@@ -45,6 +45,20 @@ withBothKernels('Gaussian', () => {
     expect(out).not.to.equal(noise);
   });
 
+  it('on the torus is what it is on the plane laid many times, however wide', () => {
+    const [width, height, across, down] = [20, 12, 30, 40];
+    const plane = noisePlane(width * height, 8);
+    const many = planeOf(width * across, height * down, (x, y) => plane[(y % height) * width + (x % width)]);
+    for (const sigma of [3.5, 9, 25]) {
+      const own = gaussian(plane, width, height, sigma, TORUS);
+      const laid = gaussian(many, width * across, height * down, sigma, MIRROR);
+      // Far from where the many end.
+      const [left, top] = [15 * width, 20 * height];
+      const middle = planeOf(width, height, (x, y) => laid[(top + y) * width * across + left + x]);
+      expect(farthest(own, middle), `σ ${sigma}`).to.be.below(2e-5);
+    }
+  });
+
   it('is wider than the plane without breaking', () => {
     const out = gaussian(noisePlane(8 * 8), 8, 8, 30, TORUS);
     expect(rmsBetween(out, new Float32Array(64).fill(out[0]))).to.be.below(1e-3);

@@ -4,7 +4,6 @@ import fc from 'fast-check';
 import { GRADIENT_KERNELS } from '../../src/filters/gradient.ts';
 import { KERNELS, type Kernels, REFERENCE } from '../../src/kernels/kernels.ts';
 import type { Edges } from '../../src/raster/edges.ts';
-import { walked } from '../../src/stations/relief/sweep.ts';
 import { farthest, noisePlane } from '../fields.ts';
 
 /** How far a twin may be off, of values about 1. */
@@ -34,24 +33,33 @@ describe('twins of kernels', () => {
     );
   });
 
-  it('see the same horizons in every direction, with and without a bias', () => {
+  it('see the same horizons in every direction, far and near, with and without a bias, for any rows', () => {
     fc.assert(
       fc.property(
         side,
         seed,
         fc.constantFrom(-1, -0.5, 0, 0.5, 1),
-        fc.boolean(),
+        fc.constantFrom(-1, 1) as fc.Arbitrary<-1 | 1>,
         fc.integer({ min: 1, max: 30 }),
         edges,
         fc.constantFrom(0, 0.2),
-        (size, of, slope, back, radius, at, bias) => {
+        (size, of, slope, down, radius, at, bias) => {
           const field = noisePlane(size * size, of).map((value) => 3 * value);
-          const lines = walked(size, { slope, back }, Math.min(radius, size / 2), at);
-          const [a, b] = both((k) => k.sweepHorizons(field, size, lines, bias, 0.25));
+          const looking = {
+            directions: [
+              { down, slope, share: 0.25 },
+              { down: 1 as const, slope: 0, share: 0.1 },
+            ],
+            ...{ radius: Math.min(radius, size / 2), bias, edges: at },
+          };
+          const rows = { from: of % 4, to: size - (of % 3) };
+          if (rows.from >= rows.to) return;
+          const [a, b] = both((k) => k.sweepHorizons(field, size, looking, rows));
+          expect(a.length).to.equal(size * (rows.to - rows.from));
           expect(farthest(a, b)).to.be.below(TOLERANCE);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 80 },
     );
   });
 
@@ -219,6 +227,19 @@ describe('twins of kernels', () => {
     expect(farthest(a, b)).to.be.below(TOLERANCE);
   });
 
+  it('bring a plane up to another alike', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 99 }), seed, (count, of) => {
+        const [a, b] = both((k) => {
+          const plane = noisePlane(count, of);
+          k.raisePlane(plane, noisePlane(count, of + 1));
+          return plane;
+        });
+        expect(farthest(a, b)).to.equal(0);
+      }),
+    );
+  });
+
   it('take logarithms alike, below 0 too', () => {
     const plane = Float32Array.from([-1, 0, 1e-7, 0.01, 1, 900, ...values(2 ** 16, 3)]);
     const [a, b] = both((k) => k.logPlane(plane, 0.01));
@@ -285,6 +306,42 @@ describe('twins of kernels', () => {
           expect([...a]).to.deep.equal([...b]);
         },
       ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('take the same values from codes of 8 and 16 bits, three or four a pixel', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 70000 }),
+        fc.constantFrom(3, 4),
+        fc.constantFrom(8, 16),
+        seed,
+        (count, channels, bits, of) => {
+          const table = Float32Array.from({ length: 2 ** bits }, (_, code) => (code / 2 ** bits) ** 2.2);
+          const codes = noisePlane(count * channels, of).map((value) => Math.floor(value * 2 ** bits));
+          const data = bits === 8 ? Uint8Array.from(codes) : Uint16Array.from(codes);
+          const [a, b] = both((k) => {
+            const planes = [0, 1, 2].map(() => new Float32Array(count));
+            k.takeCodes(data, channels, table, planes);
+            return planes;
+          });
+          for (const c of [0, 1, 2]) expect(farthest(a[c], b[c])).to.equal(0);
+          expect(a[2][count - 1]).to.equal(table[data[channels * (count - 1) + 2]]);
+        },
+      ),
+      { numRuns: 12 },
+    );
+  });
+
+  it('say alike how far a plane stands out from another, also where all of it is the same', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 400 }), seed, fc.boolean(), (count, of, isFlat) => {
+        const [plane, other] = [of, of + 1].map((from) => values(count, from));
+        const [a, b] = both((k) => k.standOut(plane, isFlat ? plane : other, 0.7, 0.001));
+        expect(a.length).to.equal(count);
+        for (let i = 0; i < count; i++) expect(a[i]).to.be.closeTo(b[i], 2e-5 * (1 + b[i]));
+      }),
       { numRuns: 60 },
     );
   });

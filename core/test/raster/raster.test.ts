@@ -11,12 +11,14 @@ import {
   resizeArea,
   resizeLanczos,
   roll,
+  rollPlane,
   sampleBilinear,
   statistics,
   TORUS,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { rollInPlace } from '../../src/raster/roll.ts';
 import { farthest, noisePlane, planeOf, rmsBetween } from '../fields.ts';
 
 describe('raster', () => {
@@ -54,6 +56,29 @@ describe('raster', () => {
     const plane = Float32Array.from([0, 1, 2, 3]);
     expect(sampleBilinear(plane, 4, 1, 3.5, 0, TORUS)).to.be.closeTo(1.5, 1e-6);
     expect(sampleBilinear(plane, 4, 1, 3.5, 0, { x: 'mirror', y: 'mirror' })).to.be.closeTo(3, 1e-6);
+  });
+});
+
+describe('rolling in place', () => {
+  it('is rolling into another plane, whichever way and however far', () => {
+    const [width, height] = [13, 7];
+    const planes = [noisePlane(width * height, 3), noisePlane(width * height, 4)];
+    for (const [dx, dy] of [
+      [0, 0],
+      [3, 2],
+      [-5, 6],
+      [12, -1],
+      [-30, 15],
+    ]) {
+      const raster = new Raster(
+        width,
+        height,
+        planes.map((plane) => plane.slice()),
+      );
+      rollInPlace(raster, dx, dy);
+      for (const c of [0, 1])
+        expect([...raster.planes[c]]).to.deep.equal([...rollPlane(planes[c], width, height, dx, dy)]);
+    }
   });
 });
 

@@ -1,5 +1,6 @@
 import { gaussian, pictureSeams, Raster, resizeArea, rollPlane, seamFigures, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
+import { encodeSrgbPlane } from '../../src/colour/encode-plane.ts';
 import { cutMask, decodePath, encodePath, minimumCut, refineCut } from '../../src/stations/join/cut.ts';
 import type { Strip } from '../../src/stations/join/strip.ts';
 import { photo } from '../engine/host.ts';
@@ -200,6 +201,23 @@ describe('join', () => {
     const tiling = seamFigures(tilingPicture(size));
     expect(Math.max(...Object.values(tiling))).to.be.at.most(1.01);
     expect(seamFigures(Raster.filled(64, 64, 1, 0.5)).seamX).to.equal(0);
+  });
+
+  it('the figures of a picture are the same whether it is read in bands or whole', () => {
+    // More rows than a band has, and not a whole number of bands.
+    for (const [width, height] of [
+      [96, 312],
+      [64, 128],
+      [61, 300],
+    ]) {
+      const planes = [1, 2, 3].map((of) =>
+        noisePlane(width * height, of).map((v, i) => v * (i / (width * height))),
+      );
+      const found = pictureSeams(new Raster(width, height, planes));
+      const whole = seamFigures(new Raster(width, height, planes.map(encodeSrgbPlane)));
+      for (const name of ['seamX', 'seamY', 'blotchX', 'blotchY'] as const)
+        expect(found[name]).to.be.closeTo(whole[name], 1e-4 * (1 + whole[name]));
+    }
   });
 
   it('leaves alone to the bit what lies outside the strips', async () => {

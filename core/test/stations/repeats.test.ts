@@ -45,7 +45,10 @@ describe('what will be seen repeating', () => {
     const picture = stained(64, 64, [0.5, 0.5, 0.5]);
     const inside = await findRepeats(picture, TORUS);
     const across = await findRepeats(roll(picture, 64, 64), TORUS);
-    expect(across.map((r) => r.strength.toFixed(3))).to.deep.equal(inside.map((r) => r.strength.toFixed(3)));
+    expect(across.length).to.equal(inside.length);
+    // What is usual is told to a bin of its range.
+    for (const [k, { strength }] of across.entries())
+      expect(strength).to.be.closeTo(inside[k].strength, 2e-4 * strength);
     expect(Math.min(across[0].x, 1 - across[0].x)).to.be.below(0.03);
   });
 });

@@ -126,7 +126,6 @@ const NO_FILTERS = [
   'relief/settings.ts',
   'relief/occlusion-map.ts',
   'relief/station.ts',
-  'relief/horizon.ts',
   'finish/station.ts',
   'finish/convert.ts',
   'finish/roughness.ts',

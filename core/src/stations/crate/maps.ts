@@ -111,10 +111,17 @@ function specular({ gauge, finish }: TileOutputs): Raster {
   const whole = givenF0(finish);
   if (whole) return whole;
   const { f0, metallic } = finish;
+  // Of a grey one all channels are the same plane.
+  const filled = new Map<number, Float32Array>();
+  const flat = (value: number, count: number) => {
+    const plane = filled.get(value) ?? new Float32Array(count).fill(value);
+    filled.set(value, plane);
+    return plane;
+  };
   return gauge.albedo.mapPlanes((base, c) => {
     const own = Array.isArray(f0) ? f0[c] : f0.planes[c];
     if (metallic === 1) return base;
-    if (metallic === 0) return typeof own === 'number' ? new Float32Array(base.length).fill(own) : own;
+    if (metallic === 0) return typeof own === 'number' ? flat(own, base.length) : own;
     return mapped(base, (value, i) => f0Of(value, valueAt(metallic, i), valueAt(own, i)));
   });
 }

@@ -18,10 +18,15 @@ export function toneAbout(luminance: Float32Array, { centre, spread }: ToneScale
   return KERNELS.sumPlanes([log], [gain], { base: -gain * centre, low: -0.5, high: 0.5 }, log);
 }
 
-/** One thing that roughness is made from: values about 0, and how much of them, −1..1; positive: rougher where they are high. */
+/**
+ * One thing that roughness is made from: `gain` · values + `base` lies about 0; how much of that, −1..1; positive: rougher where
+ * it is high.
+ */
 export interface Contribution {
   amount: number;
   values: Float32Array;
+  gain?: number;
+  base?: number;
 }
 
 /**
@@ -34,13 +39,14 @@ export function stacked(
   { balance, points }: { balance: number; points: Curve },
 ): Float32Array {
   const taken = contributions.filter(({ amount }) => amount !== 0);
-  const middle = { base: 0.5, low: 0, high: 1 };
+  const base = taken.reduce((sum, { amount, base = 0 }) => sum + amount * base, 0.5);
+  const middle = { base, low: 0, high: 1 };
   const out =
     taken.length === 0
       ? new Float32Array(count).fill(0.5)
       : KERNELS.sumPlanes(
           taken.map(({ values }) => values),
-          taken.map(({ amount }) => amount),
+          taken.map(({ amount, gain = 1 }) => amount * gain),
           middle,
         );
   const power = 2 ** balance;
@@ -51,9 +57,14 @@ export function stacked(
 }
 
 /** A stack laid into a band: perceptual roughness 0..1, α = roughness² for GGX. */
-export const intoBand = (stack: Float32Array, [low, high]: readonly [number, number]): Float32Array =>
-  KERNELS.sumPlanes([stack], [high - low], {
-    base: low,
-    low: Math.min(low, high),
-    high: Math.max(low, high),
-  });
+export const intoBand = (
+  stack: Float32Array,
+  [low, high]: readonly [number, number],
+  out?: Float32Array,
+): Float32Array =>
+  KERNELS.sumPlanes(
+    [stack],
+    [high - low],
+    { base: low, low: Math.min(low, high), high: Math.max(low, high) },
+    out,
+  );

@@ -32,7 +32,7 @@ export function roughnessBand(chosen: FinishSettings): [number, number] {
 
 /** Each contribution that has a part in the roughness, its values about 0. */
 async function contributions(
-  { join, relief }: FinishInput,
+  { relief }: FinishInput,
   chosen: FinishSettings,
   tone: Float32Array,
   frame: Frame,
@@ -43,11 +43,10 @@ async function contributions(
   const add = async (amount: number, make: () => Promise<Float32Array> | Float32Array) => {
     if (amount !== 0) found.push({ amount, values: await make() });
   };
-  await add(chosen.cavity, () => KERNELS.sumPlanes([relief.cavity], [-1], { base: 0.5 }));
-  await add(chosen.occlusion, () =>
-    KERNELS.sumPlanes([relief.occlusion ?? new Float32Array(0)], [-1], { base: 1 }),
-  );
-  await add(chosen.height, () => KERNELS.sumPlanes([relief.height], [1], { base: -0.5 }));
+  found.push({ amount: chosen.cavity, values: relief.cavity, gain: -1, base: 0.5 });
+  // Occlusion that was not asked for has no part in it.
+  if (relief.occlusion) found.push({ amount: chosen.occlusion, values: relief.occlusion, gain: -1, base: 1 });
+  found.push({ amount: chosen.height, values: relief.height, base: -0.5 });
   await add(chosen.slope, () => mapped(relief.normal.planes[2], (z) => Math.sqrt(Math.max(0, 1 - z * z))));
   await add(chosen.noise, () =>
     context.part('noise', [noiseMm, frame.edgeMetres, frame.seed], () =>
@@ -63,8 +62,7 @@ async function contributions(
       }),
     );
   }
-  // Occlusion that was not asked for has no part in it.
-  return found.filter(({ values }) => values.length === join.picture.planes[0].length);
+  return found;
 }
 
 /** F0 of the tile without its zones. */
@@ -131,7 +129,9 @@ export const finish = station({
     await context.breathe(0.4);
     const stack = told ?? stacked(parts, count, { balance: chosen.curve, points: chosen.points });
     await context.breathe(0.6);
-    let roughness = told ? Float32Array.from(told) : intoBand(stack, roughnessBand(chosen));
+    // Zones lay the stack into bands of their own.
+    const own = frame.zones.length > 0 ? undefined : stack;
+    let roughness = told ? Float32Array.from(told) : intoBand(stack, roughnessBand(chosen), own);
     let metallic: FinishOutput['metallic'] =
       chosen.metal === 'line' && given.metallic
         ? given.metallic.planes[0]

@@ -8,7 +8,8 @@ import { isPlain, type Recolour, recolouring } from './recolour.ts';
 const HALVINGS = 12;
 
 const clamp = (value: number) => Math.min(1, Math.max(0, value));
-const fits = ([r, g, b]: readonly number[]) => r >= 0 && g >= 0 && b >= 0 && r <= 1 && g <= 1 && b <= 1;
+const fits = (c: readonly number[]) =>
+  c[0] >= 0 && c[1] >= 0 && c[2] >= 0 && c[0] <= 1 && c[1] <= 1 && c[2] <= 1;
 
 /**
  * The strongest colour of one hue (in OKLab) and luminance Y that lies within 0..1, at most `keep` of the strength of

@@ -1,7 +1,8 @@
 import type { WorkContext } from '../../engine/context.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import type { Raster } from '../../raster/raster.ts';
-import { roll } from '../../raster/roll.ts';
+import { Raster } from '../../raster/raster.ts';
+import { rollInPlace } from '../../raster/roll.ts';
 import { resampleField } from '../../raster/sample.ts';
 import { transpose } from '../../raster/transpose.ts';
 import type { Sides } from '../shape.ts';
@@ -58,6 +59,16 @@ const narrowBands = ({ width, height }: Sides) =>
 /** What long work asks of the engine. */
 type Working = Pick<WorkContext, 'breathe' | 'team'>;
 
+/** The left part of a raster, so wide, in the planes it lies in. */
+function narrowed({ width, height, planes }: Raster, size: number): Raster {
+  const out = planes.map((plane) => {
+    for (let y = 1; y < height; y++) plane.copyWithin(y * size, y * width, y * width + size);
+    return plane.subarray(0, size * height);
+  });
+  return new Raster(size, height, out);
+}
+
+/** Joins the left edge to the right one. The raster's planes are written over where it is nobody else's. */
 async function joinAcross(
   raster: Raster,
   { sides, blend }: Laying,
@@ -66,30 +77,28 @@ async function joinAcross(
   axis: Axis,
   cyclic: boolean,
   seams: Seams,
+  isOwn: boolean,
   { breathe, team }: Working,
 ): Promise<Raster> {
   const strip = stripOf(raster, size, overlap);
-  const out = raster.cut(0, 0, size, raster.height);
-  const put = (planes: Float32Array[]) => {
+  const withStrip = (planes: Float32Array[]) => {
+    const out = isOwn ? narrowed(raster, size) : raster.cut(0, 0, size, raster.height);
     out.planes.forEach((plane, c) => {
       for (let y = 0; y < raster.height; y++) {
         plane.set(planes[c].subarray(y * overlap, (y + 1) * overlap), y * size);
       }
     });
-  };
-  if (blend === 'mix') {
-    put(mixStrip(strip, raster.planes));
     return out;
-  }
+  };
+  if (blend === 'mix') return withStrip(mixStrip(strip, raster.planes));
   const mask = seams.mask(axis, strip, cyclic);
   if (blend === 'gradient') {
-    put(strip.a.map((a, c) => a.map((v, i) => (mask[i] ? v : strip.b[c][i]))));
+    const out = withStrip(strip.a.map((a, c) => a.map((v, i) => (mask[i] ? v : strip.b[c][i]))));
     await joinGradients(out, strip, mask, cyclic, breathe);
     return out;
   }
   const most = blend === 'narrow' ? narrowBands(sides) : undefined;
-  put(await blendBands(strip, mask, cyclic, breathe, most, team));
-  return out;
+  return withStrip(await blendBands(strip, mask, cyclic, breathe, most, team));
 }
 
 /** The picture, whose rows run across the seam, with both sides of the seam bent towards each other. */
@@ -139,7 +148,8 @@ export async function assemble(
   if (overlapX === 0) tile = await lay(null);
   else {
     const bend = await seams.bend('x', async () => stripOf(await lay(null), width, overlapX), false);
-    tile = await joinAcross(await lay(bend), laying, width, overlapX, 'x', false, seams, {
+    // What is laid out may be kept for the next time.
+    tile = await joinAcross(await lay(bend), laying, width, overlapX, 'x', false, seams, false, {
       breathe: (done) => breathe(0.25 + done / 4),
       team,
     });
@@ -150,13 +160,15 @@ export async function assemble(
     tile = transpose(tile);
     const bend = await seams.bend('y', async () => stripOf(tile, height, overlapY), cyclic);
     if (bend) tile = await bent(tile, bend, height, reach[1], cyclic, (done) => breathe(0.5 + done / 4));
-    tile = await joinAcross(tile, laying, height, overlapY, 'y', cyclic, seams, {
+    tile = await joinAcross(tile, laying, height, overlapY, 'y', cyclic, seams, true, {
       breathe: (done) => breathe(0.75 + done / 4),
       team,
     });
     tile = transpose(tile);
   }
-  tile = roll(tile, -overlapX / 2, -overlapY / 2);
-  for (const plane of tile.planes) for (let i = 0; i < plane.length; i++) if (plane[i] < 0) plane[i] = 0;
+  // What is laid out may be kept; what was joined is nobody else's.
+  if (overlapX === 0 && overlapY === 0) tile = tile.mapPlanes((plane) => plane.slice());
+  else rollInPlace(tile, -overlapX / 2, -overlapY / 2);
+  for (const plane of tile.planes) KERNELS.sumPlanes([plane], [1], { low: 0 }, plane);
   return tile;
 }

@@ -39,10 +39,11 @@ export async function blendBands(
   for (let level = 0; level <= levels; level++) {
     const forced = team.empty(mask.length);
     forced.set(smooth);
-    for (const x of held) {
-      const g = gate[x];
-      for (let i = x; i < forced.length; i += width) {
-        forced[i] = g >= 0 ? smooth[i] + (1 - smooth[i]) * g : smooth[i] * (1 + g);
+    for (let row = 0; row < forced.length; row += width) {
+      for (const x of held) {
+        const g = gate[x];
+        const value = smooth[row + x];
+        forced[row + x] = g >= 0 ? value + (1 - value) * g : value * (1 + g);
       }
     }
     masks.push(forced);

@@ -105,7 +105,24 @@ export function seamFigures(raster: Raster): SeamFigures {
   return { ...figuresOf(raster), blotchX: blotch.seamX, blotchY: blotch.seamY };
 }
 
+/** Rows that are encoded at once, whole boxes: they stay near the processor, and no plane of their own is needed. */
+const ROWS = 16 * BOX;
+
 /** `seamFigures` of a linear colour picture, measured on its sRGB-encoded values, as it is seen. */
-export function pictureSeams(picture: Raster): SeamFigures {
-  return seamFigures(new Raster(picture.width, picture.height, picture.planes.map(KERNELS.encodeSrgbPlane)));
+export function pictureSeams({ width, height, planes }: Raster): SeamFigures {
+  if (width % BOX !== 0 || height % BOX !== 0)
+    return seamFigures(new Raster(width, height, planes.map(KERNELS.encodeSrgbPlane)));
+  const tally = new StepTally(width, height);
+  const small = Raster.filled(width / BOX, height / BOX, planes.length);
+  for (let y = 0; y < height; y += ROWS) {
+    const rows = Math.min(ROWS, height - y);
+    const band = planes.map((plane) =>
+      KERNELS.encodeSrgbPlane(plane.subarray(y * width, (y + rows) * width)),
+    );
+    tally.add(band);
+    const boxes = resizeArea(new Raster(width, rows, band), small.width, rows / BOX);
+    for (const [c, plane] of boxes.planes.entries()) small.planes[c].set(plane, (y / BOX) * small.width);
+  }
+  const blotch = figuresOf(small);
+  return { ...tally.figures(), blotchX: blotch.seamX, blotchY: blotch.seamY };
 }

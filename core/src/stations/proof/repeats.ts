@@ -1,9 +1,10 @@
-import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
-import { histogramPercentiles } from '../../raster/histogram.ts';
-import { mapped } from '../../raster/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
+import type { Given } from '../../team/tasks.ts';
+import { ALONE, type Team } from '../../team/team.ts';
+import { BANDS, FINEST, STEP } from './band-strengths.ts';
 
 /** A spot that will be seen again and again where the tile repeats. */
 export interface Repeat {
@@ -17,46 +18,42 @@ export interface Repeat {
 }
 
 const WORKING = 256;
-const FINEST = 1 / 64;
-const BANDS = 7;
-const STEP = Math.SQRT2;
 const LOG_FLOOR = 0.01;
-/** A log contrast this small is never seen. */
-const BASE = 0.001;
 /** In normal noise a value of six medians is one of four deviations: chance alone gives hardly any. */
 const STANDS_OUT = 6.5;
 const WEIGHTS = [1, 0.7, 0.5];
 
+/** Of the logarithms of red, green and blue. */
+const OPPONENTS = [
+  [1 / 3, 1 / 3, 1 / 3],
+  [1, -1, 0],
+  [0.5, 0.5, -1],
+];
+
 /** Log-opponent planes of a linear colour picture: lightness, red against green, yellow against blue. */
 function opponents(picture: Raster): Float32Array[] {
-  const [r, g, b] = picture.planes.map((plane) => mapped(plane, (v) => Math.log(Math.max(0, v) + LOG_FLOOR)));
-  return [
-    mapped(r, (v, i) => (v + g[i] + b[i]) / 3),
-    mapped(r, (v, i) => v - g[i]),
-    mapped(r, (v, i) => (v + g[i]) / 2 - b[i]),
-  ];
+  const logs = picture.planes.map((plane) => KERNELS.logPlane(plane, LOG_FLOOR));
+  return OPPONENTS.map((weights) => KERNELS.sumPlanes(logs, weights));
 }
 
 /** Strength of every pixel in every band: |difference of Gaussians| over the band's median, strongest plane. */
 async function strengths(
   picture: Raster,
   edges: Edges,
+  team: Team,
   breathe: (done: number) => Promise<void>,
 ): Promise<Float32Array[]> {
   const { width, height } = picture;
-  const short = Math.min(width, height);
-  const out = Array.from({ length: BANDS }, () => new Float32Array(width * height));
-  for (const [c, plane] of opponents(picture).entries()) {
-    let finer = gaussian(plane, width, height, FINEST * short, edges);
-    for (let k = 0; k < BANDS; k++) {
-      const coarser = gaussian(plane, width, height, FINEST * short * STEP ** (k + 1), edges);
-      const band = mapped(finer, (v, i) => WEIGHTS[c] * Math.abs(v - coarser[i]));
-      const usual = histogramPercentiles(band, [50])[0] + BASE;
-      for (let i = 0; i < band.length; i++) out[k][i] = Math.max(out[k][i], band[i] / usual);
-      finer = coarser;
-      await breathe((c * BANDS + k + 1) / (3 * BANDS));
-    }
-  }
+  const sides = { width, height };
+  const tasks = opponents(picture).map(
+    (plane, c): Given<'bandStrengths'> => [plane, sides, edges, WEIGHTS[c]],
+  );
+  let out: Float32Array[] = [];
+  const take = (bands: Float32Array[]) => {
+    if (out.length === 0) out = bands;
+    else for (const [k, band] of bands.entries()) KERNELS.raisePlane(out[k], band);
+  };
+  await team.each('bandStrengths', tasks, take, breathe);
   return out;
 }
 
@@ -68,24 +65,24 @@ export async function findRepeats(
   picture: Raster,
   edges: Edges,
   breathe: (done: number) => Promise<void> = async () => {},
+  team: Team = ALONE,
 ): Promise<Repeat[]> {
   const scale = Math.min(1, WORKING / Math.min(picture.width, picture.height));
   const width = Math.max(1, Math.round(picture.width * scale));
   const height = Math.max(1, Math.round(picture.height * scale));
-  const bands = await strengths(resizeArea(picture, width, height), edges, breathe);
+  const bands = await strengths(resizeArea(picture, width, height), edges, team, breathe);
   const found: Repeat[] = [];
-  for (let k = 0; k < BANDS; k++) {
-    for (let y = 0; y < height; y++) {
-      for (let x = 0; x < width; x++) {
-        const here = bands[k][y * width + x];
-        if (here < STANDS_OUT || !isSummit(bands, k, x, y, width, height, edges, here)) continue;
-        found.push({
-          x: (x + 0.5) / width,
-          y: (y + 0.5) / height,
-          sigma: FINEST * STEP ** k,
-          strength: here,
-        });
-      }
+  for (const [k, band] of bands.entries()) {
+    for (let i = 0; i < band.length; i++) {
+      if (band[i] < STANDS_OUT) continue;
+      const [x, y] = [i % width, Math.floor(i / width)];
+      if (!isSummit(bands, k, x, y, width, height, edges, band[i])) continue;
+      found.push({
+        x: (x + 0.5) / width,
+        y: (y + 0.5) / height,
+        sigma: FINEST * STEP ** k,
+        strength: band[i],
+      });
     }
   }
   return found.sort((a, b) => b.strength - a.strength);

@@ -39,7 +39,7 @@ export const proof = station({
   settings,
   ...NOTHING_TO_DECIDE,
   async run(input: TileOutputs, _chosen, _decided, frame, context): Promise<ProofOutput> {
-    return { repeats: await findRepeats(input.gauge.albedo, frame.edges, context.breathe) };
+    return { repeats: await findRepeats(input.gauge.albedo, frame.edges, context.breathe, context.team) };
   },
   async verdict({ repeats }, { join, relief }, _chosen, _decided, frame, { breathe }): Promise<Verdict> {
     // Only what goes on over both edges can be integrated.

@@ -1,15 +1,9 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import type { Band } from '../../raster/sample.ts';
 import type { Given } from '../../team/tasks.ts';
 import { ALONE, type Team } from '../../team/team.ts';
-import { type Direction, inParts, walked } from './sweep.ts';
-
-interface Sweep extends Direction {
-  /** Work on the transposed field. */
-  turned: boolean;
-  /** Degrees of the sky this direction stands for. */
-  share: number;
-}
+import type { Direction, Looking } from './sweep.ts';
 
 const HALF_TURN = (Math.atan(0.5) * 180) / Math.PI;
 
@@ -20,29 +14,23 @@ const SHARES = new Map([
   [1, 45 - HALF_TURN],
 ]);
 
-/** Up to this size a direction is walked at once. */
-const WHOLE = 512;
-/** Up to this one, which previews reach, in parts, so that others get their turn; beyond it nobody waits, and parts cost. */
-const IN_PARTS = 1024;
-const PARTS = 4;
+/** Both ways along each of these slopes. */
+const along = (slopes: number[]): Direction[] =>
+  ([-1, 1] as const).flatMap((down) =>
+    slopes.map((slope) => ({ down, slope, share: SHARES.get(Math.abs(slope))! / 360 })),
+  );
 
-/** Sixteen directions, each one step on its major axis, none falling between pixels for long. */
-const SWEEPS: Sweep[] = [false, true].flatMap((turned) =>
-  [false, true].flatMap((back) =>
-    // The diagonals belong to one orientation only, so that none is walked twice.
-    (turned ? [-0.5, 0, 0.5] : [-1, -0.5, 0, 0.5, 1]).map((slope) => ({
-      slope,
-      back,
-      turned,
-      share: SHARES.get(Math.abs(slope))! / 360,
-    })),
-  ),
-);
+/** Sixteen directions, none falling between pixels for long. */
+const UPRIGHT = along([-1, -0.5, 0, 0.5, 1]);
+/** Of the field turned over its diagonal, on which the diagonals are the same. */
+const TURNED = along([-0.5, 0, 0.5]);
+
+/** Rows that are made at once: others get their turn between. */
+const ROWS = 64;
 
 /**
  * Ambient visibility 0..1 of a height field: mean over sixteen directions of cos² of the horizon, the
- * cosine-weighted share of the sky that a level receiver sees. Line sweep with convex hulls (after
- * Timonen & Westerholm 2010, exact within the radius), cost all but independent of the radius. `height`
+ * cosine-weighted share of the sky that a level receiver sees, exact within the radius. `height`
  * in pixels of the same scale as the plane (`size` × `size`), `radius` in pixels, at most half the tile. `bias`
  * is taken off the tangent of every horizon.
  */
@@ -56,22 +44,25 @@ export async function visibility(
   team: Team = ALONE,
 ): Promise<Float32Array> {
   const reach = Math.min(size / 2, Math.max(1, radius));
-  const fields = [height, KERNELS.transposePlane(height, size, size)].map((plane) => team.shared(plane));
-  const parts = SWEEPS.flatMap((one) => {
-    const lines = walked(size, one, reach, one.turned ? { x: edges.y, y: edges.x } : edges);
-    return inParts(lines, size > WHOLE && size <= IN_PARTS ? PARTS : 1).map((part) => ({ one, part }));
+  const bands = Array.from({ length: Math.ceil(size / ROWS) }, (_, k): Band => {
+    const from = ROWS * k;
+    return { from, to: Math.min(size, from + ROWS) };
   });
-  const upright = new Float32Array(height.length);
-  const turned = new Float32Array(height.length);
-  // Added up in one order, so that it comes out the same whoever made them.
-  const take = (seen: Float32Array, k: number) => {
-    const sum = parts[k].one.turned ? turned : upright;
-    KERNELS.sumPlanes([sum, seen], [1, 1], {}, sum);
-  };
-  const tasks = parts.map(
-    ({ one, part }): Given<'sweepHorizons'> => [fields[Number(one.turned)], size, part, bias, one.share],
+  const [upright, turned] = [height, KERNELS.transposePlane(height, size, size)].map((field) => ({
+    field: team.shared(field),
+    seen: new Float32Array(height.length),
+  }));
+  const looks: { of: typeof upright; how: Looking }[] = [
+    { of: upright, how: { directions: UPRIGHT, radius: reach, bias, edges } },
+    { of: turned, how: { directions: TURNED, radius: reach, bias, edges: { x: edges.y, y: edges.x } } },
+  ];
+  const parts = looks.flatMap(({ of, how }) => bands.map((band) => ({ of, how, band })));
+  await team.each(
+    'sweepHorizons',
+    parts.map(({ of, how, band }): Given<'sweepHorizons'> => [of.field, size, how, band]),
+    (made, k) => parts[k].of.seen.set(made, size * parts[k].band.from),
+    breathe,
   );
-  await team.each('sweepHorizons', tasks, take, breathe);
-  const back = KERNELS.transposePlane(turned, size, size);
-  return KERNELS.sumPlanes([upright, back], [1, 1], {}, upright);
+  const back = KERNELS.transposePlane(turned.seen, size, size);
+  return KERNELS.sumPlanes([upright.seen, back], [1, 1], {}, upright.seen);
 }

@@ -1,7 +1,9 @@
 import { linearTable, srgbToLinear } from '../../colour/srgb.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import type { Pixels } from '../../pixels.ts';
 import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
+import { ALONE, type Team } from '../../team/team.ts';
 import { type Given, type GivenMap, isGivenColour } from '../given.ts';
 import type { SourceInput, SourceOutput } from '../types.ts';
 
@@ -69,38 +71,26 @@ function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down'): Raste
 /** Codes as they stand, 0..1. */
 const straightTable = (full: number) => Float32Array.from({ length: full + 1 }, (_, code) => code / full);
 
-/** Values of the first three of so many interleaved channels, by a table. */
-function takeCodes(
-  data: Uint8Array | Uint16Array,
-  channels: number,
-  table: Float32Array,
-  [r, g, b]: Float32Array[],
-): void {
-  for (let i = 0, at = 0; i < r.length; i++, at += channels) {
-    r[i] = table[data[at]];
-    g[i] = table[data[at + 1]];
-    b[i] = table[data[at + 2]];
-  }
-}
-
 /** Linear floats of decoded samples; alpha set aside. Codes of 8 or 16 bit by the exact sRGB curve unless they are data. */
 export function linearise(
   input: SourceInput,
   { reads, givenGreen }: { reads: ReadsAs; givenGreen: 'up' | 'down' },
+  team: Team = ALONE,
 ): SourceOutput {
   const given: Given = {};
   for (const [map, pixels] of Object.entries(input.given) as [GivenMap, Pixels][]) {
     given[map] = givenRaster(map, pixels, givenGreen);
   }
   const { data, width, height, channels } = input.pixels;
-  const picture = Raster.filled(width, height, 3);
-  const [r, g, b] = picture.planes;
+  const planes = [0, 1, 2].map(() => team.empty(width * height));
+  const picture = new Raster(width, height, planes);
+  const [r, g, b] = planes;
   const alpha = channels === 4 ? new Float32Array(width * height) : null;
   const full = fullOf(data);
   const isFloat = data instanceof Float32Array;
   if (!isFloat) {
     const curve = isLinear(false, reads) ? straightTable(full) : linearTable(full === 65535 ? 16 : 8);
-    takeCodes(data, channels, curve, [r, g, b]);
+    KERNELS.takeCodes(data, channels, curve, planes);
   } else {
     const value = isLinear(true, reads) ? sound : (code: number) => srgbToLinear(Math.min(1, sound(code)));
     for (let i = 0, at = 0; i < r.length; i++, at += channels) {

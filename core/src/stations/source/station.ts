@@ -82,7 +82,7 @@ export const source = station({
   line: 'See what the photo holds before work starts.',
   settings,
   ...NOTHING_TO_DECIDE,
-  run: async (input: SourceInput, chosen) => linearise(input, chosen),
+  run: async (input: SourceInput, chosen, _decided, _frame, { team }) => linearise(input, chosen, team),
   verdict(output, _input, _settings, _decided, frame) {
     const f = fitness(output);
     const few = f.shortEdge < frame.wantedSize;

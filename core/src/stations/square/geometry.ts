@@ -44,6 +44,8 @@ interface Mapper {
   /** Width and height of the crop in photo pixels. */
   across: number;
   down: number;
+  /** Whether it keeps straight lines straight. */
+  isStraight: boolean;
   /** From crop coordinates (0..1 inside) to photo pixels, 0 at the photo's left or top border. */
   at(u: number, v: number): [number, number];
 }
@@ -81,6 +83,7 @@ export function cropMapper(width: number, height: number, crop: Crop): Mapper {
   if (!bend) return plain;
   return {
     ...plain,
+    isStraight: false,
     at(u, v) {
       const [dx, dy] = meshMove(bend, u, v);
       return plain.at(u + dx, v + dy);
@@ -94,7 +97,7 @@ function unbentMapper(width: number, height: number, crop: Crop): Mapper {
     const pixels = crop.corners.map(([x, y]): Point => [x * width, y * height]) as Corners;
     const at = homography(pixels);
     const across = Math.sqrt(areaOf(pixels) * aspect);
-    return { across, down: across / aspect, at };
+    return { across, down: across / aspect, isStraight: true, at };
   }
   const across = crop.share * Math.min(width, height * aspect);
   const down = across / aspect;
@@ -105,6 +108,7 @@ function unbentMapper(width: number, height: number, crop: Crop): Mapper {
   return {
     across,
     down,
+    isStraight: true,
     at: (u, v) => {
       const [x, y] = [(u - 0.5) * across, (v - 0.5) * down];
       return [cx + x * c - y * s, cy + x * s + y * c];
@@ -113,12 +117,11 @@ function unbentMapper(width: number, height: number, crop: Crop): Mapper {
 }
 
 const SLACK = 0.51;
-/** Places looked at along each side of a crop. */
+/** Places looked at along each side of a bent crop, which can leave the photo between its corners. */
 const SIDE = 12;
 
 function inside(width: number, height: number, mapper: Mapper, m: MarginShares): boolean {
-  // Of a bent crop a side can leave the photo between its corners.
-  for (let k = 0; k < SIDE; k++) {
+  for (let k = 0; k < (mapper.isStraight ? 1 : SIDE); k++) {
     const t = k / SIDE;
     const across = -m.left + t * (1 + m.left + m.right);
     const down = -m.top + t * (1 + m.top + m.bottom);

@@ -1,0 +1,32 @@
+import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
+import type { Edges } from '../../raster/edges.ts';
+import type { Breathe } from '../../team/tasks.ts';
+import type { Sides } from '../shape.ts';
+
+/** The finest blur (σ) as a share of the shorter edge; each is wider by `STEP` than the one before. */
+export const FINEST = 1 / 64;
+export const BANDS = 7;
+export const STEP = Math.SQRT2;
+/** A log contrast this small is never seen. */
+const BASE = 0.001;
+
+/** In each band of a plane how far every pixel stands out: |difference of Gaussians| over the band's median. */
+export async function bandStrengths(
+  breathe: Breathe,
+  plane: Float32Array,
+  { width, height }: Sides,
+  edges: Edges,
+  weight: number,
+): Promise<Float32Array[]> {
+  const short = Math.min(width, height);
+  const out: Float32Array[] = [];
+  let finer = gaussian(plane, width, height, FINEST * short, edges);
+  for (let k = 0; k < BANDS; k++) {
+    const coarser = gaussian(plane, width, height, FINEST * short * STEP ** (k + 1), edges);
+    out.push(KERNELS.standOut(finer, coarser, weight, BASE));
+    finer = coarser;
+    await breathe((k + 1) / BANDS);
+  }
+  return out;
+}
