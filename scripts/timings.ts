@@ -18,13 +18,14 @@ import {
 import { demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
 import FFT from 'fft.js';
 import sharp from 'sharp';
+import { linearTable } from '../core/src/colour/srgb.ts';
 import { KERNELS, type Kernels, REFERENCE } from '../core/src/kernels/kernels.ts';
 import { edgeIndex } from '../core/src/raster/edges.ts';
 import { phaseTable } from '../core/src/raster/phases.ts';
 import { blendBands } from '../core/src/stations/join/blend.ts';
 import { cutMask, minimumCut } from '../core/src/stations/join/cut.ts';
 import type { Strip } from '../core/src/stations/join/strip.ts';
-import { walked } from '../core/src/stations/relief/sweep.ts';
+import type { Looking } from '../core/src/stations/relief/sweep.ts';
 import { bakedSet } from './baked-set.ts';
 import { dialTimings } from './dial-timings.ts';
 
@@ -254,8 +255,20 @@ const turned = (k: Kernels) => {
     resample(out, y, xs, ys, table);
   }
 };
+const leaning = (k: Kernels) => {
+  const grid = { originX: 30, originY: 30, rightX: 0.97, rightY: 0.05, downX: -0.05, downY: 0.97 };
+  const [picture, table] = [new Raster(2048, 2048, [p2, p2, p2]), phaseTable(1)];
+  const out = Raster.filled(128, 128, 3);
+  for (let n = 0; n < 16; n++)
+    k.resampleBlock(picture, TORUS, grid, table, { x: 0, y: 0, width: 128, height: 128 }, out);
+};
 const wave = new Float64Array(p2);
-const across = walked(1024, { slope: 0, back: false }, 48, TORUS);
+const looking = {
+  directions: [{ down: 1, slope: 0.5, share: 1 }],
+  radius: 48,
+  bias: 0,
+  edges: TORUS,
+} satisfies Looking;
 const costs = KERNELS.cutCosts(strip);
 const way = {
   ...{ width: overlap, length: 2048, low: 62, high: 280, rows: 2048, to: null },
@@ -275,6 +288,8 @@ const patches = (count: number) => ({
   corners: Int32Array.from({ length: 2 * count }, (_, i) => (i * 37) % 500),
 });
 const [bank, asked] = [patches(2600), patches(600)];
+const codes = Uint8Array.from({ length: 3 * 2 ** 20 }, (_, i) => (37 * i) % 256);
+const band = unit.slice(2 ** 16, 2 ** 17);
 const lit = new Float32Array(2 ** 17);
 const light = { width: 2048, terms: new Float32Array(3 * 64).fill(0.1), start: -1, step: 2 / 2048 };
 const kernels: [name: string, work: (k: Kernels) => unknown][] = [
@@ -284,8 +299,9 @@ const kernels: [name: string, work: (k: Kernels) => unknown][] = [
   ['Columns to half, 13 taps', (k) => k.weighColumns(p2, 2048, 2048, halved, at13)],
   ['Rows to half, 13 taps', (k) => k.weighRows(p2, 2048, halved, at13)],
   ['Resampling on the slant, 2048 × 256', turned],
+  ['Resampling in two passes, 512² RGB', leaning],
   ['Fourier transform, complex', (k) => k.fourier({ width: 2048, height: 2048, re: wave, im: wave })],
-  ['Horizons of one direction, 1024²', (k) => k.sweepHorizons(heights, 1024, across, 0, 1)],
+  ['Horizons of one direction, 1024²', (k) => k.sweepHorizons(heights, 1024, looking, { from: 0, to: 1024 })],
   ['Costs of a cut, 342 × 2048 RGB', (k) => k.cutCosts(strip)],
   ['Way of a cut, 342 × 2048', (k) => k.searchCut(costs, way)],
   [
@@ -303,6 +319,9 @@ const kernels: [name: string, work: (k: Kernels) => unknown][] = [
   ['Light divided out, 2048 × 64', (k) => k.divideRows(unit.subarray(0, 2 ** 17), lit, light, null)],
   ['Turned over the diagonal', (k) => k.transposePlane(p2, 2048, 2048)],
   ['Codes of 8 bits, 1024² RGB', (k) => k.quantise(small, 8)],
+  ['Values from codes of 8 bits, 1024² RGB', (k) => k.takeCodes(codes, 3, linearTable(8), small)],
+  ['How far a band stands out, 256²', (k) => k.standOut(band, small[1].subarray(0, 2 ** 16), 1, 0.001)],
+  ['The higher of two planes, 1024²', (k) => k.raisePlane(small[0], small[1])],
 ];
 console.log(`\n${'kernel'.padEnd(42)}  plain ms   twin ms   quicker`);
 for (const [name, work] of kernels) {
