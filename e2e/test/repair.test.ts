@@ -37,7 +37,7 @@ describe('repairs', () => {
   /** A small print of what is on the Floor, when it is drawn as finely as it will be. */
   const print = () =>
     page
-      .locator('section[aria-label="Floor"] canvas[data-view="joined"][data-fine="yes"]')
+      .locator('section[aria-label="Floor"] canvas[data-view="joined"][data-size="512"][data-fine="yes"]')
       .evaluate((canvas) => {
         const { width, height } = canvas as HTMLCanvasElement;
         const small = document.createElement('canvas');

@@ -1,5 +1,5 @@
 import type { Stroke } from '@zesty-tile/core';
-import { useEffect, useMemo, useRef } from 'react';
+import { useLayoutEffect, useMemo, useRef } from 'react';
 import type { Size } from './geometry.ts';
 import { RING, traceStroke } from './trace.ts';
 import { type BrushPlane, type BrushPoint, fromHome, longerEdge, stageAt, useBrush } from './use-brush.ts';
@@ -133,7 +133,7 @@ export function TintLayer({
     for (const stroke of strokes) paint(context, plane, stroke, lay, { look, wraps });
     return canvas;
   }, [look, mask, strokes, plane, lay, stage, wraps]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const canvas = canvasRef.current;
     const context = canvas?.getContext('2d');
     if (!canvas || !context) return;

@@ -1,5 +1,5 @@
 import { type BrushRepair, repairPlace } from '@zesty-tile/core';
-import { useEffect, useMemo, useRef } from 'react';
+import { useLayoutEffect, useMemo, useRef } from 'react';
 import type { Size } from '../../../bench/floor/geometry.ts';
 import { RING } from '../../../bench/floor/trace.ts';
 import {
@@ -57,7 +57,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
   const { points, at, handlers } = useBrush(plane, { radius, begin, end: addStroke });
   const small = useMemo(() => reduced(picture, plane.look.edge), [picture, plane.look.edge]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the tool's own dials change the stroke in hand
-  useEffect(() => {
+  useLayoutEffect(() => {
     const canvas = canvasRef.current;
     const context = canvas?.getContext('2d');
     if (!canvas || !context) return;
