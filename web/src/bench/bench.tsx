@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import { lazy, memo, Suspense, useEffect, useState } from 'react';
+import { lazy, memo, Suspense, useDeferredValue, useEffect, useState } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { Link, useNavigate } from 'react-router';
 import { Head, KeysButton } from '../head.tsx';
@@ -59,7 +59,10 @@ const StepButton = memo(function StepButton({
 });
 
 function UndoRedo() {
-  const { undo, redo } = useNextSteps();
+  // Their words can wait: a dial's picture comes first.
+  const next = useNextSteps();
+  const undo = useDeferredValue(next.undo);
+  const redo = useDeferredValue(next.redo);
   return (
     <>
       <StepButton word="Undo" step={undo} steps={1} />

@@ -2,6 +2,7 @@ import RestartAlt from '@mui/icons-material/RestartAlt';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import type { Setting } from '@zesty-tile/core';
+import { memo } from 'react';
 
 interface DialNameProps {
   setting: Setting;
@@ -12,7 +13,7 @@ interface DialNameProps {
 }
 
 /** A dial's name with its help; where it was moved, the way back to its default. */
-export function DialName({ setting, words, changed, onReset }: DialNameProps) {
+export const DialName = memo(function DialName({ setting, words, changed, onReset }: DialNameProps) {
   return (
     <span style={{ display: 'flex', alignItems: 'center', minWidth: 0 }}>
       <Tooltip title={setting.help} placement="left">
@@ -34,4 +35,4 @@ export function DialName({ setting, words, changed, onReset }: DialNameProps) {
       )}
     </span>
   );
-}
+});

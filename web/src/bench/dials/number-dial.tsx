@@ -5,6 +5,7 @@ import { type KeyboardEvent, useEffect, useState } from 'react';
 import { FIGURES, GREY } from '../../theme.ts';
 import { DialName } from './dial-name.tsx';
 import { decimalsOf, onStep, placeOf, valueAt } from './scale.ts';
+import { useSteady } from './use-steady.ts';
 
 interface NumberDialProps {
   setting: NumberSetting;
@@ -17,11 +18,36 @@ interface NumberDialProps {
 const shownFigure = (value: number, step: number) => value.toFixed(decimalsOf(step)).replace('-', '−');
 const readFigure = (text: string) => Number(text.trim().replace('−', '-').replace(',', '.'));
 
+const SLIDER = {
+  color: GREY.ink,
+  '& .MuiSlider-rail': { bgcolor: GREY.soft, opacity: 0.6 },
+  '& .MuiSlider-thumb': {
+    width: 12,
+    height: 12,
+    borderRadius: '3px',
+    bgcolor: GREY.card,
+    border: `2px solid ${GREY.ink}`,
+  },
+  '& .MuiSlider-mark': { height: 9, width: 2, bgcolor: GREY.soft, opacity: 1 },
+};
+
+const FIGURE = {
+  font: `12px ${FIGURES}`,
+  textAlign: 'right',
+  padding: '4px 7px',
+  width: '100%',
+  border: `1px solid ${GREY.line}`,
+  borderRadius: 5,
+  background: GREY.card,
+  color: GREY.ink,
+} as const;
+
 /** One row: name, slider with its default marked, figure with its unit. Double-click resets. */
 export function NumberDial({ setting, words, value, onChange }: NumberDialProps) {
   const [text, setText] = useState<string | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a value set elsewhere ends the typing
   useEffect(() => setText(null), [value]);
+  const reset = useSteady(() => onChange(setting.default));
   const take = () => {
     if (text === null) return;
     const read = readFigure(text);
@@ -31,7 +57,7 @@ export function NumberDial({ setting, words, value, onChange }: NumberDialProps)
   const step = (event: KeyboardEvent) => {
     if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
-      onChange(setting.default);
+      reset();
       return;
     }
     const way = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
@@ -50,12 +76,7 @@ export function NumberDial({ setting, words, value, onChange }: NumberDialProps)
         minHeight: 30,
       }}
     >
-      <DialName
-        setting={setting}
-        words={words}
-        changed={value !== setting.default}
-        onReset={() => onChange(setting.default)}
-      />
+      <DialName setting={setting} words={words} changed={value !== setting.default} onReset={reset} />
       <Slider
         size="small"
         min={0}
@@ -64,7 +85,7 @@ export function NumberDial({ setting, words, value, onChange }: NumberDialProps)
         value={placeOf(setting, value)}
         marks={[{ value: placeOf(setting, setting.default) }]}
         onChange={(_event, place) => onChange(valueAt(setting, place as number))}
-        onDoubleClick={() => onChange(setting.default)}
+        onDoubleClick={reset}
         onKeyDownCapture={step}
         slotProps={{
           input: {
@@ -72,18 +93,7 @@ export function NumberDial({ setting, words, value, onChange }: NumberDialProps)
             'aria-valuetext': `${shownFigure(value, setting.step)} ${setting.unit}`.trim(),
           },
         }}
-        sx={{
-          color: GREY.ink,
-          '& .MuiSlider-rail': { bgcolor: GREY.soft, opacity: 0.6 },
-          '& .MuiSlider-thumb': {
-            width: 12,
-            height: 12,
-            borderRadius: '3px',
-            bgcolor: GREY.card,
-            border: `2px solid ${GREY.ink}`,
-          },
-          '& .MuiSlider-mark': { height: 9, width: 2, bgcolor: GREY.soft, opacity: 1 },
-        }}
+        sx={SLIDER}
       />
       <input
         aria-label={`${setting.label}, figure`}
@@ -92,22 +102,13 @@ export function NumberDial({ setting, words, value, onChange }: NumberDialProps)
         onChange={(event) => setText(event.target.value)}
         onFocus={(event) => event.target.select()}
         onBlur={take}
-        onDoubleClick={() => onChange(setting.default)}
+        onDoubleClick={reset}
         onKeyDown={(event) => {
           if (event.key === 'Enter') take();
           else if (event.key === 'Escape') setText(null);
           else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') step(event);
         }}
-        style={{
-          font: `12px ${FIGURES}`,
-          textAlign: 'right',
-          padding: '4px 7px',
-          width: '100%',
-          border: `1px solid ${GREY.line}`,
-          borderRadius: 5,
-          background: GREY.card,
-          color: GREY.ink,
-        }}
+        style={FIGURE}
       />
       <span style={{ color: GREY.soft, fontSize: 12 }}>{setting.unit}</span>
     </Box>

@@ -1,8 +1,7 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { luminanceOf, srgbCode } from '@zesty-tile/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { ShownView } from '../../engine/protocol.ts';
 import { VIEW_WORDS, viewBefore, viewKind } from '../../engine/views.ts';
 import { usePalettes } from '../../palettes/use-palettes.ts';
@@ -23,17 +22,18 @@ import { CornerHandles } from '../../stations/square/corner-handles.tsx';
 import { CropHandles } from '../../stations/square/crop-handles.tsx';
 import { LevelLine } from '../../stations/square/level-line.tsx';
 import { useSquare } from '../../stations/square/use-square.ts';
-import { FIGURES, GREY } from '../../theme.ts';
+import { GREY } from '../../theme.ts';
 import { useZones } from '../../zones/use-zones.ts';
 import { ZoneLayer } from '../../zones/zone-layer.tsx';
+import { useSteady } from '../dials/use-steady.ts';
 import { GuideStrip } from '../guide/guide-strip.tsx';
-import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
 import { useBefore, useBeforePicture } from './before.ts';
 import { FloorControls } from './controls.tsx';
 import { Divider } from './divider.tsx';
 import { drawFloor } from './draw.ts';
 import { EngineLine } from './engine-line.tsx';
+import { FloorFoot, PILL } from './foot.tsx';
 import { fitLook, type Look, pixelAt, pixelLook, type Size, zoomAt } from './geometry.ts';
 import { hatchesOf } from './hatch.ts';
 import { PickLayer } from './pick-layer.tsx';
@@ -59,19 +59,6 @@ function pictureOf({ rgba, width, height, planes, view }: ShownView, isGrey = fa
   canvas.getContext('2d')?.putImageData(picture, 0, 0);
   return canvas;
 }
-
-const pill = {
-  bgcolor: GREY.sheet,
-  borderRadius: 1,
-  px: 1.25,
-  py: 0.25,
-  fontFamily: FIGURES,
-  fontSize: 12,
-  whiteSpace: 'pre',
-};
-
-/** Two lines, so that nothing moves as the pointer does. */
-const READOUT_HEIGHT = 40;
 
 const NOTHING: Size = { width: 1, height: 1 };
 
@@ -121,7 +108,8 @@ export function Floor() {
   const until = held ? 1 : divider;
   // biome-ignore lint/correctness/useExhaustiveDependencies: another lay or shape is fitted anew
   useEffect(() => setChosenLook(null), [layNow, isPhoto]);
-  useEffect(() => {
+  // Before the browser paints, so that the picture and what lies over it change in one frame.
+  useLayoutEffect(() => {
     const canvas = canvasRef.current;
     const context = canvas?.getContext('2d');
     if (!canvas || !context || stage.width === 0) return;
@@ -164,6 +152,8 @@ export function Floor() {
     element?.addEventListener('wheel', turn, { passive: false });
     return () => element?.removeEventListener('wheel', turn);
   }, [look, tile, stageRef]);
+  const fit = useCallback(() => setChosenLook(null), []);
+  const toPixels = useSteady(() => setChosenLook(pixelLook(look, stage, tile, devicePixelRatio)));
   const at = pointer && shown ? pixelAt(look, tile, layNow, shift, pointer.x, pointer.y) : null;
   const palette = useMemo(() => (palettes ?? []).flatMap((one) => one.colours), [palettes]);
   const earlier = shown && viewBefore(shown.view);
@@ -274,7 +264,7 @@ export function Floor() {
               component="div"
               sx={{ position: 'absolute', inset: 0, display: 'grid', placeItems: 'center' }}
             >
-              <Box component="span" sx={pill}>
+              <Box component="span" sx={PILL}>
                 Reading the photo …
               </Box>
             </Typography>
@@ -282,50 +272,22 @@ export function Floor() {
         </Box>
         {guides && <GuideStrip />}
       </Box>
-      <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'flex-end' }}>
-        <Box data-testid="readout" sx={{ ...pill, overflow: 'hidden', minWidth: 0, height: READOUT_HEIGHT }}>
-          {at && shown
+      <FloorFoot
+        readout={
+          at && shown
             ? readoutAt(shown, at.x, at.y, {
                 depthMm,
                 line: { line: gaugeLine, ownLine },
                 language,
                 palette,
               })
-            : 'Point at the picture to read it'}
-        </Box>
-        <Box sx={{ ml: 'auto', display: 'flex', gap: 0.75, alignItems: 'center' }}>
-          <Button
-            aria-pressed={guides}
-            sx={pressable(guides)}
-            onClick={() => useSight.setState({ guides: !guides })}
-          >
-            Guides
-          </Button>
-          {!isPhoto && (
-            <Button
-              aria-pressed={edgeLines}
-              sx={pressable(edgeLines)}
-              onClick={() => useBench.getState().set({ edgeLines: !edgeLines })}
-            >
-              Edges
-            </Button>
-          )}
-          <Button sx={pressable(false)} onClick={() => setChosenLook(null)}>
-            Fit
-          </Button>
-          <Button
-            sx={pressable(false)}
-            onClick={() => setChosenLook(pixelLook(look, stage, tile, devicePixelRatio))}
-          >
-            Pixels
-          </Button>
-          {shown && (
-            <Box sx={pill} data-testid="zoom">
-              {((100 * look.edge * devicePixelRatio) / tile.width).toFixed(0)} %
-            </Box>
-          )}
-        </Box>
-      </Box>
+            : 'Point at the picture to read it'
+        }
+        zoom={shown ? `${((100 * look.edge * devicePixelRatio) / tile.width).toFixed(0)} %` : null}
+        isPhoto={isPhoto}
+        onFit={fit}
+        onPixels={toPixels}
+      />
       <EngineLine />
     </Box>
   );

@@ -36,7 +36,9 @@ export function useBesideWords(): string {
 /** Chooses what is held beside the tile in hand, in one light and one camera. */
 export function BesidePanel() {
   const { beside, split } = useSill();
-  const { tileId, projectId, base } = useBench();
+  const tileId = useBench((s) => s.tileId);
+  const projectId = useBench((s) => s.projectId);
+  const base = useBench((s) => s.base);
   const { data: tiles } = useTiles(projectId);
   const versions = useVersions(tileId, base).data?.pages.flatMap(({ revisions }) => revisions) ?? [];
   return (

@@ -48,7 +48,8 @@ function Draggable({ tile }: { tile: YardTile }) {
 
 /** What lies on each part of the terrace, and the project's tiles to drag onto it. */
 export function SceneTray() {
-  const { tileId, projectId } = useBench();
+  const tileId = useBench((s) => s.tileId);
+  const projectId = useBench((s) => s.projectId);
   const laid = useSill((s) => s.laid);
   const { data: tiles } = useTiles(projectId);
   useEffect(() => bringBack(projectId), [projectId]);
