@@ -239,9 +239,13 @@ const halved = {
   first: Int32Array.from({ length: 1024 }, (_, i) => 2 * i - 6),
   weights: new Float32Array(1024 * 13).fill(1 / 13),
 };
-const at13 = Int32Array.from({ length: 1024 * 13 }, (_, i) =>
-  edgeIndex(halved.first[Math.floor(i / 13)] + (i % 13), 2048, 'wrap'),
-);
+const half = {
+  taps: halved,
+  samples: Int32Array.from({ length: 1024 * 13 }, (_, i) =>
+    edgeIndex(halved.first[Math.floor(i / 13)] + (i % 13), 2048, 'wrap'),
+  ),
+};
+const fresh = new Float32Array(2 ** 20);
 const turned = (k: Kernels) => {
   const out = Raster.filled(2048, 256, 1);
   const resample = k.rowResampler(new Raster(2048, 2048, [p2]), TORUS);
@@ -296,8 +300,7 @@ const kernels: [name: string, work: (k: Kernels) => unknown][] = [
   ['Gaussian σ 2, direct', (k) => k.gaussianFir(p2, 2048, 2048, 2, TORUS)],
   ['Gaussian σ 16, recursive', (k) => k.gaussianRecursive(p2, 2048, 2048, 16, TORUS)],
   ['À trous, four apart', (k) => k.atrousSmooth(p2, 2048, 2048, 4, TORUS)],
-  ['Columns to half, 13 taps', (k) => k.weighColumns(p2, 2048, 2048, halved, at13)],
-  ['Rows to half, 13 taps', (k) => k.weighRows(p2, 2048, halved, at13)],
+  ['Columns and rows to half, 13 taps', (k) => k.weighBand(p2, 2048, half, half, fresh, 0)],
   ['Resampling on the slant, 2048 × 256', turned],
   ['Resampling in two passes, 512² RGB', leaning],
   ['Fourier transform, complex', (k) => k.fourier({ width: 2048, height: 2048, re: wave, im: wave })],
@@ -321,6 +324,7 @@ const kernels: [name: string, work: (k: Kernels) => unknown][] = [
   ['Codes of 8 bits, 1024² RGB', (k) => k.quantise(small, 8)],
   ['Values from codes of 8 bits, 1024² RGB', (k) => k.takeCodes(codes, 3, linearTable(8), small)],
   ['How far a band stands out, 256²', (k) => k.standOut(band, small[1].subarray(0, 2 ** 16), 1, 0.001)],
+  ['Slopes of normals as they ship', (k) => k.shippedSlopes([unit, unit, unit], 1)],
   ['The higher of two planes, 1024²', (k) => k.raisePlane(small[0], small[1])],
 ];
 console.log(`\n${'kernel'.padEnd(42)}  plain ms   twin ms   quicker`);

@@ -15,6 +15,7 @@ export { quantise8, quantise16 } from './quantise';
 export { resampleRow } from './resample';
 export { resampleAlong, resampleDown } from './resample-block';
 export { screenCodes } from './screen';
+export { shippedSlopes } from './shipped-slopes';
 export { standOut } from './stand-out';
 export { addSteps } from './steps';
 export { takeCodes8, takeCodes16 } from './take-codes';

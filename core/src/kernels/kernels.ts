@@ -11,7 +11,7 @@ import { rowResampler } from '../raster/resample-row.ts';
 import { screenCodes } from '../raster/screen-codes.ts';
 import { sumPlanes } from '../raster/sum-planes.ts';
 import { transposePlane } from '../raster/transpose-plane.ts';
-import { weighColumns, weighRows } from '../raster/weigh.ts';
+import { weighBand } from '../raster/weigh.ts';
 import { quantise } from '../stations/crate/codes.ts';
 import { divideRows } from '../stations/even/divide-rows.ts';
 import { toneBlock } from '../stations/gauge/tone-block.ts';
@@ -20,6 +20,7 @@ import { cutCosts } from '../stations/join/cut-costs.ts';
 import { searchCut } from '../stations/join/cut-search.ts';
 import { nearestPatches } from '../stations/join/score/nearest.ts';
 import { addSteps } from '../stations/join/steps.ts';
+import { shippedSlopes } from '../stations/proof/shipped-slopes.ts';
 import { standOut } from '../stations/proof/stand-out.ts';
 import { normalMap } from '../stations/relief/normal.ts';
 import { sweepHorizons } from '../stations/relief/sweep.ts';
@@ -44,8 +45,7 @@ export interface Kernels {
   searchCut: typeof searchCut;
   cutCosts: typeof cutCosts;
   sweepHorizons: typeof sweepHorizons;
-  weighColumns: typeof weighColumns;
-  weighRows: typeof weighRows;
+  weighBand: typeof weighBand;
   sumPlanes: typeof sumPlanes;
   screenCodes: typeof screenCodes;
   quantise: typeof quantise;
@@ -55,6 +55,7 @@ export interface Kernels {
   logPlane: typeof logPlane;
   raisePlane: typeof raisePlane;
   divideRows: typeof divideRows;
+  shippedSlopes: typeof shippedSlopes;
 }
 
 /** In plain TypeScript: what the twins are held to, and what is used where WASM with SIMD is not to be had. */
@@ -75,8 +76,7 @@ export const REFERENCE: Kernels = {
   searchCut,
   cutCosts,
   sweepHorizons,
-  weighColumns,
-  weighRows,
+  weighBand,
   sumPlanes,
   screenCodes,
   quantise,
@@ -86,6 +86,7 @@ export const REFERENCE: Kernels = {
   logPlane,
   raisePlane,
   divideRows,
+  shippedSlopes,
 };
 
 /** The kernels in use, chosen once at load. */

@@ -3,7 +3,7 @@ import type { Kernels } from './kernels.ts';
 import type { Call, Exports } from './wasm.ts';
 
 /** Values that go through at once: they stay near the processor, and memory does not grow with a plane. */
-const BLOCK = 2 ** 16;
+export const BLOCK = 2 ** 16;
 
 /** Bytes of whole vectors that hold so many floats. */
 export const vectors = (count: number) => (4 * count + 15) & ~15;

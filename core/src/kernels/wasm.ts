@@ -20,10 +20,11 @@ import {
 import { wasmQuantise } from './wasm-quantise.ts';
 import { wasmRowResampler } from './wasm-resample.ts';
 import { wasmAddSteps, wasmNearestPatches } from './wasm-seam.ts';
+import { wasmShippedSlopes } from './wasm-shipped-slopes.ts';
 import { wasmStandOut } from './wasm-stand-out.ts';
 import { wasmTakeCodes } from './wasm-take-codes.ts';
 import { wasmTransposePlane } from './wasm-transpose.ts';
-import { wasmWeighColumns, wasmWeighRows } from './wasm-weigh.ts';
+import { wasmWeighBand } from './wasm-weigh.ts';
 
 /** What the compiled module offers. */
 export interface Exports {
@@ -61,6 +62,7 @@ export interface Exports {
   logPlane(...values: number[]): void;
   raisePlane(...values: number[]): void;
   divideRows(...values: number[]): void;
+  shippedSlopes(...values: number[]): void;
 }
 
 /** Does one call of a kernel with an instance and its memory. */
@@ -110,8 +112,7 @@ export function wasmKernels(reference: Kernels): Kernels | null {
     nearestPatches: wasmNearestPatches(call),
     rowResampler: wasmRowResampler(instance),
     resampleBlock: wasmResampleBlock(call),
-    weighColumns: wasmWeighColumns(call),
-    weighRows: wasmWeighRows(call),
+    weighBand: wasmWeighBand(call),
     sumPlanes: wasmSumPlanes(call),
     screenCodes: wasmScreenCodes(call),
     quantise: wasmQuantise(call),
@@ -121,5 +122,6 @@ export function wasmKernels(reference: Kernels): Kernels | null {
     logPlane: wasmLogPlane(call),
     raisePlane: wasmRaisePlane(call),
     divideRows: wasmDivideRows(call),
+    shippedSlopes: wasmShippedSlopes(call),
   };
 }

@@ -1,7 +1,7 @@
 import { KERNELS } from '../kernels/kernels.ts';
 import { type Edge, type Edges, edgeIndex } from './edges.ts';
 import { Raster } from './raster.ts';
-import type { Taps } from './weigh.ts';
+import type { Taps, Weighing } from './weigh.ts';
 
 const lanczos3 = (x: number): number => {
   const a = Math.abs(x);
@@ -59,15 +59,64 @@ function indexed(taps: Taps, n: number, edge: Edge): Int32Array {
   return table;
 }
 
+/** How a picture is resized along both axes. */
+interface Plan {
+  across: Weighing;
+  down: Weighing;
+  /** Rows that are made at once. */
+  most: number;
+}
+
+/** Values that are looked at for a band of rows, about: they stay near the processor. */
+const BAND_VALUES = 2 ** 19;
+
+function planOf({ width, height }: Raster, across: Taps, down: Taps, edges: Edges): Plan {
+  const { first } = down;
+  const step = first.length > 1 ? (first[first.length - 1] - first[0]) / (first.length - 1) : 1;
+  const values = Math.max(across.first.length, width * step);
+  return {
+    across: { taps: across, samples: indexed(across, width, edges.x) },
+    down: { taps: down, samples: indexed(down, height, edges.y) },
+    most: Math.max(8, Math.floor(BAND_VALUES / values)),
+  };
+}
+
+/** Rows of a plane by their numbers; where they follow one another, as they lie. */
+function rowsOf(plane: Float32Array, width: number, numbers: Int32Array): Float32Array {
+  const [first, count] = [numbers[0], numbers.length];
+  if (numbers[count - 1] - first === count - 1) return plane.subarray(first * width, (first + count) * width);
+  const out = new Float32Array(count * width);
+  for (const [k, row] of numbers.entries()) {
+    out.set(plane.subarray(row * width, (row + 1) * width), k * width);
+  }
+  return out;
+}
+
+/** Rows `from` up to `to` of a resized picture, written to `out` from its row `at` on. */
+function resizeRows(raster: Raster, plan: Plan, from: number, to: number, out: Raster, at: number): void {
+  const { first, count, weights } = plan.down.taps;
+  const [begin, end] = [from * count, to * count];
+  const asked = plan.down.samples.subarray(begin, end);
+  const read = Int32Array.from(new Set(asked)).sort();
+  const place = new Map(Array.from(read, (row, k) => [row, k]));
+  const down = {
+    taps: { first: first.subarray(from, to), count, weights: weights.subarray(begin, end) },
+    samples: asked.map((row) => place.get(row)!),
+  };
+  for (const [c, plane] of raster.planes.entries()) {
+    const lines = rowsOf(plane, raster.width, read);
+    KERNELS.weighBand(lines, raster.width, plan.across, down, out.planes[c], at * out.width);
+  }
+}
+
+/** Along both axes one after the other, band by band. */
 function separable(raster: Raster, across: Taps, down: Taps, edges: Edges): Raster {
-  const { width, height } = raster;
-  const toWidth = across.first.length;
-  const columns = indexed(across, width, edges.x);
-  const rows = indexed(down, height, edges.y);
-  const planes = raster.planes.map((plane) =>
-    KERNELS.weighRows(KERNELS.weighColumns(plane, width, height, across, columns), toWidth, down, rows),
-  );
-  return new Raster(toWidth, down.first.length, planes);
+  const out = Raster.filled(across.first.length, down.first.length, raster.channels);
+  const plan = planOf(raster, across, down, edges);
+  for (let from = 0; from < out.height; from += plan.most) {
+    resizeRows(raster, plan, from, Math.min(out.height, from + plan.most), out, from);
+  }
+  return out;
 }
 
 /**
@@ -90,14 +139,29 @@ export interface UprightGrid {
   height: number;
 }
 
-/** Lanczos resampling (three lobes, stretched by `stretch` ≥ 1) on an upright grid, separable. */
-export function resampleUpright(raster: Raster, grid: UprightGrid, stretch: number, edges: Edges): Raster {
-  return separable(
+/**
+ * Lanczos resampling (three lobes, stretched by `stretch` ≥ 1) on an upright grid, separable, into rows of `out` from `top` on.
+ * `breathe` is awaited between bands.
+ */
+export async function resampleUpright(
+  raster: Raster,
+  grid: UprightGrid,
+  stretch: number,
+  edges: Edges,
+  breathe: (done: number) => Promise<void>,
+  out: Raster,
+  top: number,
+): Promise<void> {
+  const plan = planOf(
     raster,
     lanczosTaps(grid.originX, grid.stepX, grid.width, stretch),
     lanczosTaps(grid.originY, grid.stepY, grid.height, stretch),
     edges,
   );
+  for (let from = 0; from < grid.height; from += plan.most) {
+    await breathe(from / grid.height);
+    resizeRows(raster, plan, from, Math.min(grid.height, from + plan.most), out, top + from);
+  }
 }
 
 /** Resize by the mean over the area each new pixel covers: no overshoot, the mean is kept exactly. */

@@ -202,17 +202,9 @@ export async function resampleAffine(
 ): Promise<Raster> {
   if (isUpright(grid)) {
     const { originX, originY, rightX: stepX, downY: stepY } = grid;
-    await breathe(0);
-    const part = {
-      originX,
-      originY: originY + band.from * stepY,
-      stepX,
-      stepY,
-      width,
-      height: band.to - band.from,
-    };
-    const { planes } = await resampleUpright(raster, part, stretch, edges);
-    for (const [c, plane] of planes.entries()) into.planes[c].set(plane, band.from * width);
+    const [originBand, rows] = [originY + band.from * stepY, band.to - band.from];
+    const part = { originX, originY: originBand, stepX, stepY, width, height: rows };
+    await resampleUpright(raster, part, stretch, edges, breathe, into, band.from);
     return into;
   }
   if (leansLittle(grid)) return inBlocks(raster, grid, Math.max(1, stretch), edges, band, into, breathe);

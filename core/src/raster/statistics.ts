@@ -33,21 +33,50 @@ export function mean(plane: ArrayLike<number>): number {
   return sum / plane.length;
 }
 
-/**
- * Exact percentiles by sorting a copy, linear between neighbours; `ranks` in 0..100.
- * Meant for up to some hundred thousand values; `histogramPercentiles` serves larger planes.
- */
-export function percentiles(values: ArrayLike<number>, ranks: number[]): number[] {
-  const sorted = Float64Array.from(values).sort();
-  return ranks.map((rank) => sortedPercentile(sorted, rank));
+/** Puts the value that stands at place `k` of the ascending order there, lower ones before it and higher ones after it (FIND, Hoare 1961). */
+function select(values: Float64Array, k: number, from: number): void {
+  let [left, right] = [from, values.length - 1];
+  while (left < right) {
+    const pivot = values[k];
+    let [i, j] = [left, right];
+    do {
+      while (values[i] < pivot) i++;
+      while (pivot < values[j]) j--;
+      if (i <= j) {
+        const held = values[i];
+        values[i++] = values[j];
+        values[j--] = held;
+      }
+    } while (i <= j);
+    if (j < k) left = i;
+    if (k < i) right = j;
+  }
 }
 
-/** Percentile of an ascending array, linear between neighbours; `rank` in 0..100. */
-export function sortedPercentile(sorted: ArrayLike<number>, rank: number): number {
-  const at = (Math.min(100, Math.max(0, rank)) / 100) * (sorted.length - 1);
-  const low = Math.floor(at);
-  const high = Math.min(sorted.length - 1, low + 1);
-  return sorted[low] + (sorted[high] - sorted[low]) * (at - low);
+/**
+ * Exact percentiles of any list without NaN, linear between neighbours; `ranks` in 0..100. Holds a copy in doubles;
+ * `histogramPercentiles` serves planes of many millions.
+ */
+export function percentiles(values: ArrayLike<number>, ranks: number[]): number[] {
+  const own = new Float64Array(values);
+  const found = new Array<number>(ranks.length);
+  // From the lowest on, so that each search begins where the last one ended.
+  const order = ranks.map((_, k) => k).sort((a, b) => ranks[a] - ranks[b]);
+  let from = 0;
+  for (const k of order) {
+    const at = (Math.min(100, Math.max(0, ranks[k])) / 100) * (own.length - 1);
+    const low = Math.floor(at);
+    const part = at - low;
+    select(own, low, from);
+    from = low;
+    let next = own[low];
+    if (part > 0) {
+      next = own[low + 1];
+      for (let i = low + 2; i < own.length; i++) if (own[i] < next) next = own[i];
+    }
+    found[k] = own[low] + (next - own[low]) * part;
+  }
+  return found;
 }
 
 /** Median of any list. */

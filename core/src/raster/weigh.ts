@@ -5,11 +5,17 @@ export interface Taps {
   weights: Float32Array;
 }
 
+/** Taps along one axis, and for each of them the column or row that stands there once edges are met. */
+export interface Weighing {
+  taps: Taps;
+  samples: Int32Array;
+}
+
 /**
  * Weighs the columns of a plane of `width` × `height`: one value for each of the taps' samples. `columns` names, for each tap of
  * each sample, the column that stands there.
  */
-export function weighColumns(
+function weighColumns(
   plane: Float32Array,
   width: number,
   height: number,
@@ -38,7 +44,7 @@ export function weighColumns(
 }
 
 /** Weighs the rows of a plane in the same way. */
-export function weighRows(
+function weighRows(
   plane: Float32Array,
   width: number,
   { first, count, weights }: Taps,
@@ -58,4 +64,20 @@ export function weighRows(
     out.set(line, y * width);
   }
   return out;
+}
+
+/**
+ * Weighs the columns and then the rows of a plane whose rows have `width` values, and writes what comes of it to `out` from
+ * `at` on.
+ */
+export function weighBand(
+  plane: Float32Array,
+  width: number,
+  across: Weighing,
+  down: Weighing,
+  out: Float32Array,
+  at: number,
+): void {
+  const weighed = weighColumns(plane, width, plane.length / width, across.taps, across.samples);
+  out.set(weighRows(weighed, across.taps.first.length, down.taps, down.samples), at);
 }

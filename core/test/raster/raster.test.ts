@@ -94,6 +94,27 @@ describe('statistics', () => {
     expect(statistics(plane).deviation).to.be.closeTo(Math.sqrt(1 / 12), 0.01);
   });
 
+  it('percentiles are those of the sorted list, whatever stands in it and in whatever order they are asked for', () => {
+    const value = fc.oneof(fc.integer({ min: -3, max: 3 }), fc.double({ min: -1, max: 1, noNaN: true }));
+    fc.assert(
+      fc.property(
+        fc.array(value, { minLength: 1, maxLength: 60 }),
+        fc.array(fc.double({ min: 0, max: 100, noNaN: true }), { maxLength: 5 }),
+        (list, ranks) => {
+          const before = [...list];
+          const sorted = [...list].sort((a, b) => a - b);
+          const asked = ranks.map((rank) => {
+            const at = (rank / 100) * (list.length - 1);
+            const low = sorted[Math.floor(at)];
+            return low + (sorted[Math.ceil(at)] - low) * (at % 1);
+          });
+          expect(farthest(percentiles(list, ranks), asked)).to.be.below(1e-12);
+          expect(list).to.deep.equal(before);
+        },
+      ),
+    );
+  });
+
   it('percentiles by histogram agree with those by sorting', () => {
     const plane = noisePlane(20000, 5).map((v) => v ** 3);
     const ranks = [0, 1, 10, 50, 90, 99, 100];

@@ -1,3 +1,4 @@
+import { KERNELS } from '../../kernels/kernels.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import { mean } from '../../raster/statistics.ts';
@@ -5,9 +6,6 @@ import { heightOfNormals } from '../relief/integrate.ts';
 
 /** Longest edge at which both are held against each other. */
 const COMPARED = 512;
-/** What a normal map of 8 bits tells apart. */
-const CODES = 255;
-
 /** How far a normal map and a height tell of one surface. */
 export interface Agreement {
   /** What of the height that the normals tell the shipped height does not explain: RMS as a share, 0…1. */
@@ -16,22 +14,13 @@ export interface Agreement {
   depth: number;
 }
 
-const asCode = (value: number): number => (2 * Math.floor((value + 1) * (CODES / 2) + 0.5)) / CODES - 1;
-
 /** Normals as a file of 8 bits holds them, their green up, brought down through their slopes; z is 1. */
 async function shipped(normal: Raster, green: 1 | -1, breathe: () => Promise<void>): Promise<Raster> {
-  const [x, y, z] = normal.planes;
-  const p = new Float32Array(x.length);
-  const q = new Float32Array(x.length);
-  for (let i = 0; i < x.length; i++) {
-    const up = Math.max(0.02, asCode(z[i]));
-    p[i] = asCode(x[i]) / up;
-    q[i] = (green * asCode(y[i])) / up;
-  }
+  const slopes = KERNELS.shippedSlopes(normal.planes, green);
   await breathe();
   const scale = Math.min(1, COMPARED / Math.max(normal.width, normal.height));
   const [width, height] = [Math.round(normal.width * scale), Math.round(normal.height * scale)];
-  const { planes } = resizeArea(new Raster(normal.width, normal.height, [p, q]), width, height);
+  const { planes } = resizeArea(new Raster(normal.width, normal.height, slopes), width, height);
   return new Raster(width, height, [...planes, new Float32Array(width * height).fill(1)]);
 }
 
