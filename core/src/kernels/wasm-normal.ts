@@ -3,6 +3,7 @@ import { edgeTable } from '../raster/edges.ts';
 import { Raster } from '../raster/raster.ts';
 import type { Kernels } from './kernels.ts';
 import type { Call } from './wasm.ts';
+import { BLOCK, vectors } from './wasm-planes.ts';
 
 /** Entries of the edge tables beyond each end. */
 const BEYOND = 2;
@@ -12,35 +13,43 @@ const CROSSED = 1;
 
 export const wasmNormalMap =
   (call: Call): Kernels['normalMap'] =>
-  (field, { width, height }, depthShare, strength, kernel, normalY, edges) => {
+  (plane, { width, height }, depthShare, strength, kernel, normalY, edges) => {
     const columns = edgeTable(width, BEYOND, BEYOND, edges.x);
     const rows = edgeTable(height, BEYOND, BEYOND, edges.y);
     const [side, centre] = kernel === 'sharp' ? [0, 0] : CROSS[kernel];
     const scale = depthShare * Math.max(width, height) * strength;
-    return call((exports, arena) => {
+    const out = Raster.filled(width, height, 3);
+    const line = 4 * width;
+    const most = Math.max(1, Math.floor(BLOCK / width));
+    // Rows of a block follow one another from two above its first to two below its last.
+    const local = Int32Array.from({ length: most + 2 * BEYOND }, (_, k) => k - BEYOND);
+    call((exports, arena) => {
       // Vectors at the end of a row look at, and write, a little more than it.
-      const bytes = field.byteLength + 32;
-      const lines = 3 * (4 * width + 32);
-      arena.begin(4 * bytes + columns.byteLength + rows.byteLength + lines + 256);
-      const put = () => arena.room(bytes);
-      const source = put();
-      arena.view(source, field.length).set(field);
-      const [gx, gy, nz] = [put(), put(), put()];
-      exports.gradient(
-        source,
-        gx,
-        gy,
-        width,
-        height,
+      const bytes = vectors(most * width) + 32;
+      const lines = 3 * (line + 32);
+      const field = bytes + 2 * BEYOND * line;
+      arena.begin(field + 3 * bytes + columns.byteLength + local.byteLength + lines + 256);
+      const source = arena.room(field);
+      const made = [arena.room(bytes), arena.room(bytes), arena.room(bytes)];
+      const [gx, gy, nz] = made;
+      const [atColumns, atRows, atLines] = [
         arena.integers(columns),
-        arena.integers(rows),
+        arena.integers(local),
         arena.room(lines),
-        kernel === 'sharp' ? SHARP : CROSSED,
-        side,
-        centre,
-      );
-      exports.unitNormals(gx, gy, nz, field.byteLength, scale, normalY === 'up' ? 1 : -1);
-      const planes = [gx, gy, nz].map((at) => arena.read(at, field.length));
-      return new Raster(width, height, planes);
+      ];
+      for (let from = 0; from < height; from += most) {
+        const count = Math.min(most, height - from);
+        for (let k = 0; k < count + 2 * BEYOND; k++) {
+          const row = rows[from + k] * width;
+          arena.view(source + k * line, width).set(plane.subarray(row, row + width));
+        }
+        exports.gradient(
+          ...[source + BEYOND * line, gx, gy, width, count, atColumns, atRows, atLines],
+          ...[kernel === 'sharp' ? SHARP : CROSSED, side, centre],
+        );
+        exports.unitNormals(gx, gy, nz, line * count, scale, normalY === 'up' ? 1 : -1);
+        for (const [c, at] of made.entries()) out.planes[c].set(arena.view(at, width * count), from * width);
+      }
     });
+    return out;
   };

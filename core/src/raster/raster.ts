@@ -45,15 +45,21 @@ export class Raster {
     return new Raster(this.width, this.height, this.planes.map(change));
   }
 
-  /** The rectangle from (`x`, `y`), copied. @throws RangeError where it reaches outside. */
-  cut(x: number, y: number, width: number, height: number): Raster {
+  /** The rectangle from (`x`, `y`), copied to planes that `empty` gives. @throws RangeError where it reaches outside. */
+  cut(
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+    empty: (length: number) => Float32Array = (length) => new Float32Array(length),
+  ): Raster {
     if (x < 0 || y < 0 || x + width > this.width || y + height > this.height) {
       throw new RangeError(
         `The rectangle ${width} × ${height} at ${x}, ${y} is not inside ${this.width} × ${this.height}.`,
       );
     }
     const planes = this.planes.map((plane) => {
-      const out = new Float32Array(width * height);
+      const out = empty(width * height);
       for (let row = 0; row < height; row++) {
         const from = (y + row) * this.width + x;
         out.set(plane.subarray(from, from + width), row * width);

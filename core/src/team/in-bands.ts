@@ -7,7 +7,7 @@ import type { Team } from './team.ts';
 const BANDS_EACH = 2;
 
 /** Tasks that make rows of a picture from a picture. */
-type BandTask = 'resampleBand' | 'resampleGrid';
+type BandTask = 'divideBand' | 'resampleBand' | 'resampleGrid' | 'toneBand';
 type How<N extends BandTask> = Given<N>[0];
 
 /** A picture made from another in bands of rows by all of a team. */

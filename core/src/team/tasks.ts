@@ -1,5 +1,7 @@
 import { KERNELS, type Kernels } from '../kernels/kernels.ts';
 import { resampleGrid } from '../raster/resample-grid.ts';
+import { divideBand } from '../stations/even/divide-band.ts';
+import { toneBand } from '../stations/gauge/tone-band.ts';
 import { bandStrengths } from '../stations/proof/band-strengths.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
 
@@ -11,8 +13,10 @@ export const TASKS = {
   blendChannel: (_breathe: Breathe, ...given: Parameters<Kernels['blendChannel']>) =>
     KERNELS.blendChannel(...given),
   bandStrengths,
+  divideBand,
   resampleBand,
   resampleGrid,
+  toneBand,
   sweepHorizons: (_breathe: Breathe, ...given: Parameters<Kernels['sweepHorizons']>) =>
     KERNELS.sweepHorizons(...given),
 };

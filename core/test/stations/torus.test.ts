@@ -134,6 +134,7 @@ const NO_FILTERS = [
   'gauge/tone.ts',
   // The kernels below them, and curves of one value.
   'gauge/luminance-map.ts',
+  'gauge/tone-band.ts',
   'gauge/tone-block.ts',
   'relief/sweep.ts',
 ];

@@ -62,6 +62,7 @@ describe('a team', () => {
       sides: { width: 64, height: 64 },
       margins: { left: 0.125, right: 0.125, top: 0, bottom: 0.125 },
       out: { width: 80, height: 72 },
+      held: { low: 0 },
     } as never;
     const whole = await inBands('resampleBand', picture, framing, ALONE, on);
     const shared = await inBands('resampleBand', picture, framing, new Crew([new Here()]), on);

@@ -34,11 +34,12 @@ function inflation(misses: number[], step: number): number {
 }
 
 /**
- * Broad change of a luminance plane: the plane is cut into 8 × 8 cells, the median of each cell's
+ * Broad change of luminance over `width` × `height` pixels: they are cut into 8 × 8 cells, the median of each cell's
  * log(Y + 0.01) is taken, and the answer is the RMS of the least-squares plane and bowl through them,
- * beside what unlike cells (stones, boards) give by chance. Independent of Even's own fit.
+ * beside what unlike cells (stones, boards) give by chance. Independent of Even's own fit. `luminanceAt` is asked for a few
+ * thousand pixels of each cell.
  */
-export function drift(plane: Float32Array, width: number, height: number): Drift {
+export function driftAt(luminanceAt: (x: number, y: number) => number, width: number, height: number): Drift {
   const rows: number[][] = [];
   const values: number[] = [];
   for (let j = 0; j < CELLS; j++) {
@@ -50,7 +51,7 @@ export function drift(plane: Float32Array, width: number, height: number): Drift
       const step = Math.max(1, Math.floor((x1 - x0) / 48));
       const cell: number[] = [];
       for (let y = y0; y < y1; y += step) {
-        for (let x = x0; x < x1; x += step) cell.push(Math.log(plane[y * width + x] + FLOOR));
+        for (let x = x0; x < x1; x += step) cell.push(Math.log(luminanceAt(x, y) + FLOOR));
       }
       const u = (2 * (i + 0.5)) / CELLS - 1;
       const v = (2 * (j + 0.5)) / CELLS - 1;
@@ -73,3 +74,7 @@ export function drift(plane: Float32Array, width: number, height: number): Drift
   const alike = inflation(misses, 1) * inflation(misses, CELLS);
   return { rms, chance: CHANCE_95 * scatter * Math.sqrt(((terms - 1) / n) * alike) };
 }
+
+/** `driftAt` of a plane. */
+export const drift = (plane: Float32Array, width: number, height: number): Drift =>
+  driftAt((x, y) => plane[y * width + x], width, height);

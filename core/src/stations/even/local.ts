@@ -4,6 +4,7 @@ import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { median } from '../../raster/statistics.ts';
 import { blocksOf, type CropBox, type LightField, logLight } from './fit.ts';
+import type { ShadingField } from './side-shading.ts';
 
 /** Sigma of the smoothing as a share of the crop: shades of about an eighth of it and wider are met. */
 const WIDTH = 1 / 16;
@@ -41,3 +42,10 @@ export function localLight(
   const centre = soft.reduce((sum, value) => sum + value, 0) / soft.length;
   return { across, values: soft.map((value) => value - centre) };
 }
+
+/** Softer light as a field over the picture. */
+export const fieldOf = ({ across, values }: LocalLight): ShadingField => ({
+  width: across,
+  height: across,
+  values,
+});

@@ -1,15 +1,17 @@
 import * as v from 'valibot';
 import { luminance } from '../../colour/luminance.ts';
+import { luminanceOf } from '../../colour/luminance-of.ts';
 import { Raster } from '../../raster/raster.ts';
 import { percentiles } from '../../raster/statistics.ts';
 import { choice, data, number } from '../../settings/settings.ts';
 import type { Sides } from '../shape.ts';
 import { type EvenOutput, type SquareOutput, station } from '../types.ts';
-import { type Divided, divideLight, fieldOf } from './divide.ts';
-import { drift } from './drift.ts';
+import { divideLight } from './divide.ts';
+import type { Divided } from './divide-band.ts';
+import { driftAt } from './drift.ts';
 import { type CropBox, fitLight, type LightField } from './fit.ts';
 import { type LeaveStroke, leaveMask, leaveSchema, leftAlone } from './leave.ts';
-import { localLight } from './local.ts';
+import { fieldOf, localLight } from './local.ts';
 import { findSideLight, type SideLight, sideLightSchema } from './side-light.ts';
 import { sideShading } from './side-shading.ts';
 import { levelTone } from './tone.ts';
@@ -142,6 +144,15 @@ const cropLuminance = (picture: Raster, { margins }: SquareOutput, { width, heig
     height,
   ).planes[0];
 
+const cropDrift = ({ width, planes }: Raster, { margins }: SquareOutput, sides: Sides) => {
+  const [r, g, b] = planes;
+  const at = (x: number, y: number) => {
+    const i = (y + margins.top) * width + x + margins.left;
+    return luminanceOf(r[i], g[i], b[i]);
+  };
+  return driftAt(at, sides.width, sides.height);
+};
+
 const FINE_DRIFT = 0.03;
 const WRONG_BEYOND = 0.09;
 /** Below this no line of side light rules. */
@@ -219,8 +230,8 @@ export const even = station({
     return { picture: leftAlone(input.picture, picture, mask), left: mask };
   },
   verdict(output, input, chosen, { twoToned, side }, frame) {
-    const before = drift(cropLuminance(input.picture, input, frame), frame.width, frame.height);
-    const after = drift(cropLuminance(output.picture, input, frame), frame.width, frame.height);
+    const before = cropDrift(input.picture, input, frame);
+    const after = cropDrift(output.picture, input, frame);
     const fine = Math.max(FINE_DRIFT, after.chance);
     const state = after.rms <= fine ? 'fine' : after.rms <= fine + WRONG_BEYOND ? 'look' : 'wrong';
     const byChance = after.rms > FINE_DRIFT && state === 'fine';

@@ -167,14 +167,14 @@ export const gauge = station({
       picture,
       toneOf(decided, chosen.exposure, chosen.contrast, limits),
       recolour,
-      context.breathe,
+      context,
     );
     const zones = await toneZones(input, chosen, frame, context);
     for (const { tone, cover } of zones) {
       const fit = decided.zones.find(({ zone }) => zone === tone.zone) ?? decided;
       const own = hasLine(tone) ? albedoLimits(lineOf(tone)) : limits;
       const zoneTone = toneOf(fit, chosen.exposure + tone.exposure, chosen.contrast * tone.contrast, own);
-      dry = await applyTone(picture, zoneTone, recolour, context.breathe, { under: dry, cover });
+      dry = await applyTone(picture, zoneTone, recolour, context, { under: dry, cover });
     }
     // Metal has no pores to fill.
     const isMetal = (id: string) =>

@@ -1,10 +1,8 @@
-import { KERNELS } from '../../kernels/kernels.ts';
-import { Raster } from '../../raster/raster.ts';
+import type { WorkContext } from '../../engine/context.ts';
+import type { Raster } from '../../raster/raster.ts';
+import { inBands } from '../../team/in-bands.ts';
 import type { Tone } from './luminance-map.ts';
 import type { Recolour } from './recolour.ts';
-
-/** Pixels between two pauses. */
-const BLOCK = 0x8000;
 
 /** Where a tone is laid over what another made: that one's result, and by how much, 0..1, each pixel is replaced. */
 export interface Over {
@@ -14,23 +12,24 @@ export interface Over {
 
 /**
  * Linear RGB through a tone and a change of colour in OKLab (Ottosson 2020) with luminance Y held. A colour pushed past
- * 0..1 is drawn towards grey of its own Y, its hue held.
- * `breathe` is awaited between blocks of rows.
+ * 0..1 is drawn towards grey of its own Y, its hue held. The team shares the rows; `breathe` is awaited between blocks of them.
  */
-export async function applyTone(
+export function applyTone(
   picture: Raster,
   tone: Tone,
   colour: Recolour,
-  breathe: (done: number) => Promise<void>,
+  { breathe, team }: Pick<WorkContext, 'breathe' | 'team'>,
   over?: Over,
 ): Promise<Raster> {
-  const out = over
-    ? over.under.mapPlanes((plane) => plane.slice())
-    : Raster.filled(picture.width, picture.height, 3);
-  const count = picture.width * picture.height;
-  for (let from = 0; from < count; from += BLOCK) {
-    await breathe(from / count);
-    KERNELS.toneBlock(picture, out, tone, colour, from, Math.min(count, from + BLOCK), over?.cover ?? null);
-  }
-  return out;
+  const shared = over && {
+    under: over.under.planes.map((plane) => team.shared(plane)),
+    cover: team.shared(over.cover),
+  };
+  const toning = {
+    tone,
+    colour,
+    over: shared ?? null,
+    out: { width: picture.width, height: picture.height },
+  };
+  return inBands('toneBand', picture, toning, team, breathe);
 }

@@ -42,8 +42,18 @@ export interface Laying {
 
 const pixels = (reach: number, size: number) => 2 * Math.round(reach * size);
 
-/** The strip at the left of `raster` and its copy one tile to the right. */
-function stripOf(raster: Raster, size: number, overlap: number): Strip {
+/** Some rows of a raster, turned over the diagonal. */
+const turnedRows = ({ width, planes }: Raster, from: number, count: number): Float32Array[] =>
+  planes.map((plane) =>
+    KERNELS.transposePlane(plane.subarray(from * width, (from + count) * width), width, count),
+  );
+
+/** The strip at the left of `raster` (at its top, its columns as rows) and its copy one tile further on. */
+function stripOf(raster: Raster, axis: Axis, size: number, overlap: number): Strip {
+  if (axis === 'y') {
+    const [a, b] = [turnedRows(raster, size, overlap), turnedRows(raster, 0, overlap)];
+    return { width: overlap, length: raster.width, a, b };
+  }
   return {
     width: overlap,
     length: raster.height,
@@ -68,34 +78,53 @@ function narrowed({ width, height, planes }: Raster, size: number): Raster {
   return new Raster(size, height, out);
 }
 
-/** Joins the left edge to the right one. The raster's planes are written over where it is nobody else's. */
-async function joinAcross(
+/** Writes a joined strip where it belongs: at the left, or turned back at the top. */
+function putStrip(
+  { width, height, planes }: Raster,
+  axis: Axis,
+  strip: Float32Array[],
+  overlap: number,
+): void {
+  for (const [c, plane] of planes.entries()) {
+    if (axis === 'y') plane.set(KERNELS.transposePlane(strip[c], overlap, width));
+    else {
+      for (let y = 0; y < height; y++) {
+        plane.set(strip[c].subarray(y * overlap, (y + 1) * overlap), y * width);
+      }
+    }
+  }
+}
+
+/**
+ * Joins the left edge to the right one, or the top to the bottom. The raster's planes are written over where it is nobody
+ * else's.
+ */
+async function joinAlong(
+  axis: Axis,
   raster: Raster,
   { sides, blend }: Laying,
-  size: number,
   overlap: number,
-  axis: Axis,
   cyclic: boolean,
   seams: Seams,
   isOwn: boolean,
   { breathe, team }: Working,
 ): Promise<Raster> {
-  const strip = stripOf(raster, size, overlap);
+  const size = axis === 'x' ? sides.width : sides.height;
+  const empty = (length: number) => team.empty(length);
+  const strip = stripOf(raster, axis, size, overlap);
   const withStrip = (planes: Float32Array[]) => {
-    const out = isOwn ? narrowed(raster, size) : raster.cut(0, 0, size, raster.height);
-    out.planes.forEach((plane, c) => {
-      for (let y = 0; y < raster.height; y++) {
-        plane.set(planes[c].subarray(y * overlap, (y + 1) * overlap), y * size);
-      }
-    });
+    const [width, height] = axis === 'x' ? [size, raster.height] : [raster.width, size];
+    const out = isOwn ? narrowed(raster, size) : raster.cut(0, 0, width, height, empty);
+    putStrip(out, axis, planes, overlap);
     return out;
   };
   if (blend === 'mix') return withStrip(mixStrip(strip, raster.planes));
   const mask = seams.mask(axis, strip, cyclic);
   if (blend === 'gradient') {
-    const out = withStrip(strip.a.map((a, c) => a.map((v, i) => (mask[i] ? v : strip.b[c][i]))));
+    const cut = withStrip(strip.a.map((a, c) => a.map((v, i) => (mask[i] ? v : strip.b[c][i]))));
+    const out = axis === 'x' ? cut : transpose(cut);
     await joinGradients(out, strip, mask, cyclic, breathe);
-    return out;
+    return axis === 'x' ? out : transpose(out);
   }
   const most = blend === 'narrow' ? narrowBands(sides) : undefined;
   return withStrip(await blendBands(strip, mask, cyclic, breathe, most, team));
@@ -147,24 +176,24 @@ export async function assemble(
   let tile: Raster;
   if (overlapX === 0) tile = await lay(null);
   else {
-    const bend = await seams.bend('x', async () => stripOf(await lay(null), width, overlapX), false);
+    const bend = await seams.bend('x', async () => stripOf(await lay(null), 'x', width, overlapX), false);
     // What is laid out may be kept for the next time.
-    tile = await joinAcross(await lay(bend), laying, width, overlapX, 'x', false, seams, false, {
+    tile = await joinAlong('x', await lay(bend), laying, overlapX, false, seams, !kept && overlapY > 0, {
       breathe: (done) => breathe(0.25 + done / 4),
       team,
     });
   }
   if (overlapY > 0) {
     const cyclic = overlapX > 0;
-    // One name for all of them, so that each is let go as soon as the next is there.
-    tile = transpose(tile);
-    const bend = await seams.bend('y', async () => stripOf(tile, height, overlapY), cyclic);
-    if (bend) tile = await bent(tile, bend, height, reach[1], cyclic, (done) => breathe(0.5 + done / 4));
-    tile = await joinAcross(tile, laying, height, overlapY, 'y', cyclic, seams, true, {
+    const bend = await seams.bend('y', async () => stripOf(tile, 'y', height, overlapY), cyclic);
+    if (bend) {
+      const across = (done: number) => breathe(0.5 + done / 4);
+      tile = transpose(await bent(transpose(tile), bend, height, reach[1], cyclic, across));
+    }
+    tile = await joinAlong('y', tile, laying, overlapY, cyclic, seams, false, {
       breathe: (done) => breathe(0.75 + done / 4),
       team,
     });
-    tile = transpose(tile);
   }
   // What is laid out may be kept; what was joined is nobody else's.
   if (overlapX === 0 && overlapY === 0) tile = tile.mapPlanes((plane) => plane.slice());

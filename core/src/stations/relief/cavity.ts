@@ -24,9 +24,13 @@ export function cavityMap(
   strength: CavityStrength,
   edges: Edges,
 ): Float32Array {
-  const local = localRelief(height, sides, sigma, edges);
-  if (!(spread > 0)) return local.fill(0.5);
+  if (!(spread > 0)) return new Float32Array(height.length).fill(0.5);
   const [hollow, edge] = [strength.hollows, strength.edges].map((one) => one / (6 * spread));
+  if (hollow === edge) {
+    const around = gaussian(height, sides.width, sides.height, sigma, edges);
+    return KERNELS.sumPlanes([height, around], [edge, -edge], { base: 0.5, low: 0, high: 1 }, around);
+  }
+  const local = localRelief(height, sides, sigma, edges);
   for (let i = 0; i < local.length; i++) {
     const value = local[i];
     local[i] = Math.min(1, Math.max(0, 0.5 + value * (value < 0 ? hollow : edge)));

@@ -1,3 +1,4 @@
+import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { Raster } from '../../raster/raster.ts';
 import { type Band, resampleAffine, resampleField } from '../../raster/sample.ts';
@@ -15,12 +16,14 @@ export interface Framing {
   margins: MarginShares;
   /** Sides of the tile with its margins. */
   out: Sides;
+  /** Values of the picture are held between these: sharp resampling overshoots. */
+  held: { low: number; high?: number };
 }
 
 /** Rows of a crop, whichever way it lies in the photo; one plane a channel, in their place in `into`. */
 export async function resampleBand(
   breathe: (done: number) => Promise<void>,
-  { planes, width, height, crop, sides, margins, out }: Framing,
+  { planes, width, height, crop, sides, margins, out, held }: Framing,
   into: Float32Array[],
   band: Band,
 ): Promise<void> {
@@ -29,8 +32,12 @@ export async function resampleBand(
   if (crop.corners || crop.bend) {
     const place = framePlace(width, height, crop, sides, margins);
     await resampleField(raster, out.width, out.height, place, MIRROR, breathe, band, whole);
-    return;
+  } else {
+    const { grid, stretch } = samplingGrid(width, height, crop, sides, margins);
+    await resampleAffine(raster, out.width, out.height, grid, stretch, MIRROR, breathe, band, whole);
   }
-  const { grid, stretch } = samplingGrid(width, height, crop, sides, margins);
-  await resampleAffine(raster, out.width, out.height, grid, stretch, MIRROR, breathe, band, whole);
+  for (const plane of into) {
+    const rows = plane.subarray(band.from * out.width, band.to * out.width);
+    KERNELS.sumPlanes([rows], [1], held, rows);
+  }
 }

@@ -8,6 +8,7 @@ import { SHAPES, sidesOf } from '../shape.ts';
 import { NOTHING_TO_DECIDE, type SourceOutput, type SquareOutput, station } from '../types.ts';
 import { type Corners, type Crop, cropMapper, isFrame, marginsIn, shareOutside } from './geometry.ts';
 import { type BendMesh, isFolded, meshSchema } from './mesh.ts';
+import type { Framing } from './resample-band.ts';
 
 export const SIZES = [256, 512, 1024, 2048, 4096, 8192] as const;
 
@@ -106,17 +107,8 @@ const settings = {
   }),
 };
 
-const clampNegative = (raster: Raster): Raster => {
-  for (const plane of raster.planes) for (let i = 0; i < plane.length; i++) if (plane[i] < 0) plane[i] = 0;
-  return raster;
-};
-
-const clampUnit = (raster: Raster): Raster => {
-  for (const plane of raster.planes) {
-    for (let i = 0; i < plane.length; i++) plane[i] = Math.min(1, Math.max(0, plane[i]));
-  }
-  return raster;
-};
+/** What maps of data hold. */
+const UNIT = { low: 0, high: 1 };
 
 /** Square: crop and turn, resampled once from the original, with a margin kept for Join. */
 export const square = station({
@@ -158,16 +150,16 @@ export const square = station({
       margins: shares,
       out: { width, height },
     };
-    const resample = (raster: Raster) =>
-      inBands('resampleBand', raster, framing, context.team, context.breathe);
+    const resample = (raster: Raster, held: Framing['held']) =>
+      inBands('resampleBand', raster, { ...framing, held }, context.team, context.breathe);
     const { across, down } = cropMapper(originalWidth, originalHeight, crop);
     const alpha = input.alpha
-      ? clampUnit(await resample(new Raster(picture.width, picture.height, [input.alpha]))).planes[0]
+      ? (await resample(new Raster(picture.width, picture.height, [input.alpha]), UNIT)).planes[0]
       : null;
     return {
-      picture: clampNegative(await resample(picture)),
+      picture: await resample(picture, { low: 0 }),
       alpha,
-      given: await mapGiven(input.given, async (raster) => clampUnit(await resample(raster))),
+      given: await mapGiven(input.given, (raster) => resample(raster, UNIT)),
       margins,
       cropPixels: Math.max(across, down),
       outside: shareOutside(originalWidth, originalHeight, crop),

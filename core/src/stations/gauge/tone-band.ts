@@ -1,0 +1,35 @@
+import { KERNELS } from '../../kernels/kernels.ts';
+import { Raster } from '../../raster/raster.ts';
+import type { Band } from '../../raster/sample.ts';
+import type { Breathe } from '../../team/tasks.ts';
+import type { Sides } from '../shape.ts';
+import type { Tone } from './luminance-map.ts';
+import type { Recolour } from './recolour.ts';
+
+/** Pixels between two pauses. */
+const BLOCK = 0x8000;
+
+/** A picture, the tone and change of colour it goes through, and what it is laid over by how much. */
+export interface Toning {
+  planes: Float32Array[];
+  tone: Tone;
+  colour: Recolour;
+  over: { under: Float32Array[]; cover: Float32Array } | null;
+  out: Sides;
+}
+
+/** Rows of a picture through a tone, in their place in `into`. */
+export async function toneBand(
+  breathe: Breathe,
+  { planes, tone, colour, over, out: { width, height } }: Toning,
+  into: Float32Array[],
+  band: Band,
+): Promise<void> {
+  const [picture, out] = [planes, into].map((own) => new Raster(width, height, own));
+  const [begin, end] = [band.from * width, band.to * width];
+  if (over) into.forEach((plane, c) => plane.set(over.under[c].subarray(begin, end), begin));
+  for (let from = begin; from < end; from += BLOCK) {
+    await breathe((from - begin) / (end - begin));
+    KERNELS.toneBlock(picture, out, tone, colour, from, Math.min(end, from + BLOCK), over?.cover ?? null);
+  }
+}
