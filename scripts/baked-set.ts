@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { demoPicture } from '@zesty-tile/demo';
 
-const CLI = fileURLToPath(new URL('../cli/src/main.ts', import.meta.url));
+const ZESTY = fileURLToPath(new URL('../cli/bin/zesty.mjs', import.meta.url));
 
 /** How often the process is asked for its peak. */
 const ASKED_MS = 200;
@@ -14,18 +14,8 @@ const ASKED_MS = 200;
 export async function bakedSet(size: number): Promise<{ ms: number; bytes: number }> {
   const out = await mkdtemp(join(tmpdir(), 'zesty-set-'));
   const began = performance.now();
-  const args = [
-    '--import',
-    'tsx',
-    CLI,
-    'bake',
-    demoPicture('pamments'),
-    '--out',
-    out,
-    '--size',
-    String(size),
-  ];
-  const child = spawn(process.execPath, [...args, '--quiet'], { stdio: ['ignore', 'ignore', 'inherit'] });
+  const args = ['bake', demoPicture('pamments'), '--out', out, '--size', String(size), '--quiet'];
+  const child = spawn(process.execPath, [ZESTY, ...args], { stdio: ['ignore', 'ignore', 'inherit'] });
   let bytes = 0;
   const asking = setInterval(async () => {
     const status = await readFile(`/proc/${child.pid}/status`, 'utf8').catch(() => '');

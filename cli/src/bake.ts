@@ -1,7 +1,7 @@
 import { access } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import {
-  encodeCrate,
+  makeCrate,
   readFacts,
   refuseExisting,
   sha256Of,
@@ -172,15 +172,14 @@ export async function bakeOne(
   const staging = await stageSet(options.out);
   const team = threads();
   try {
-    const evaluation = await new Engine({ ...host, team }, 0).evaluate({
-      recipe,
-      source,
-      signal,
-      tileOnly: true,
-      onProgress: (station, done) => line(`${station} ${Math.floor(10 * done) * 10} %`),
-    });
-    const manifest = await encodeCrate(
-      evaluation,
+    const { manifest, evaluation } = await makeCrate(
+      new Engine({ ...host, team }, 0),
+      {
+        recipe,
+        source,
+        signal,
+        onProgress: (station, done) => line(`${station} ${Math.floor(10 * done) * 10} %`),
+      },
       naming,
       { ...source, file: basename(path) },
       async (file) => {

@@ -3,9 +3,12 @@ import {
   type CratePlan,
   contentsOf,
   dielectricOf,
+  type Engine,
   type Evaluation,
+  type EvaluationRequest,
   filledText,
   isEncoded,
+  type Made,
   type Manifest,
   type ManifestPicture,
   manifestOf,
@@ -48,9 +51,9 @@ const AHEAD_PIXELS = 4096 * 4096;
 
 const meanOf = (value: number | Float32Array): number => (typeof value === 'number' ? value : mean(value));
 
-function textFields(evaluation: Evaluation, plan: CratePlan, naming: CrateNaming): TextFields {
-  const { frame, recipe } = evaluation;
-  const { finish } = evaluation.outputs as TileOutputs;
+function textFields(made: Made, plan: CratePlan, naming: CrateNaming): TextFields {
+  const { frame, recipe } = made;
+  const { finish } = made.outputs as TileOutputs;
   const { f0 } = finish;
   const round = (value: number) => +value.toFixed(6);
   return {
@@ -94,8 +97,8 @@ function textFields(evaluation: Evaluation, plan: CratePlan, naming: CrateNaming
   };
 }
 
-function materialOf(evaluation: Evaluation, name: string, pictures: MaterialPicture[]): Material {
-  const { frame, recipe, outputs } = evaluation;
+function materialOf(made: Made, name: string, pictures: MaterialPicture[]): Material {
+  const { frame, recipe, outputs } = made;
   const metres = (side: number) => (frame.edgeMetres * side) / frame.size;
   return {
     name,
@@ -109,18 +112,19 @@ function materialOf(evaluation: Evaluation, name: string, pictures: MaterialPict
 }
 
 /**
- * Encodes every file of an evaluation's crate, reads each back, and hands it to `store` as soon as it is ready, the
- * manifest last, so that a large set need not lie in memory at once.
+ * Encodes every file of a crate, reads each back, and hands it to `store` as soon as it is ready, the
+ * manifest last, when all is measured, so that a large set need not lie in memory at once.
  * @throws Problem `read_back` where a file holds something else than was meant, `name_clash` as `planCrate`.
  */
-export async function encodeCrate(
-  evaluation: Evaluation,
+async function encodeCrate(
+  made: Made,
+  measured: () => Promise<Evaluation>,
   naming: CrateNaming,
   source: SourceRef & { file: string },
   store: (file: EncodedFile) => Promise<void>,
-  tell: (progress: FileProgress) => void = () => {},
+  tell: (progress: FileProgress) => void,
 ): Promise<Manifest> {
-  const { frame, recipe, outputs } = evaluation;
+  const { frame, recipe, outputs } = made;
   const files = outputs.crate?.files ?? [];
   const plan = planCrate(recipe.stations.crate, missingMaps(outputs as TileOutputs), frame, naming);
   if (plan.pictures.length !== files.length)
@@ -172,7 +176,7 @@ export async function encodeCrate(
   for (const { kind, rung, name } of plan.documents) {
     at(name, 0);
     const pictures = kept.filter(({ picture }) => picture.rung === rung);
-    const material = materialOf(evaluation, naming.tile, pictures);
+    const material = materialOf(made, naming.tile, pictures);
     let bytes: Uint8Array;
     if (kind === 'gltf') {
       bytes = await encodeGltf(material);
@@ -189,10 +193,47 @@ export async function encodeCrate(
   }
   const { text } = recipe.stations.crate;
   if (plan.text && text) {
-    const filled = filledText(text.text, textFields(evaluation, plan, naming));
+    const filled = filledText(text.text, textFields(made, plan, naming));
     texts.push({ name: plan.text, sha256: await put(plan.text, new TextEncoder().encode(filled)) });
   }
-  const manifest = manifestOf(naming, source, evaluation, written, texts);
+  const manifest = manifestOf(naming, source, await measured(), written, texts);
   await put(plan.manifest, new TextEncoder().encode(`${JSON.stringify(manifest, null, 2)}\n`));
   return manifest;
+}
+
+/** A crate as it went out, and the evaluation it is of. */
+export interface MadeCrate {
+  manifest: Manifest;
+  evaluation: Evaluation;
+}
+
+/**
+ * Makes a tile's maps and the files of its crate: while files are encoded, what is left to be measured is. Nothing is stored
+ * any more once it has thrown.
+ * @throws Stopped, and Problem as the engine does; Problem `read_back` where a file holds something else than was meant,
+ * `name_clash` as `planCrate`.
+ */
+export async function makeCrate(
+  engine: Engine,
+  request: Omit<EvaluationRequest, 'tileOnly' | 'onMade'>,
+  naming: CrateNaming,
+  source: SourceRef & { file: string },
+  store: (file: EncodedFile) => Promise<void>,
+  tell: (progress: FileProgress) => void = () => {},
+): Promise<MadeCrate> {
+  let encoding: Promise<Manifest> | null = null;
+  const evaluating: Promise<Evaluation> = engine.evaluate({
+    ...request,
+    tileOnly: true,
+    onMade: (made) => {
+      encoding = encodeCrate(made, () => evaluating, naming, source, store, tell);
+      // It may fail while figures are measured; it is heard when they are.
+      encoding.catch(() => {});
+    },
+  });
+  const evaluation = await evaluating.catch(async (error) => {
+    await Promise.allSettled([encoding]);
+    throw error;
+  });
+  return { manifest: await encoding!, evaluation };
 }

@@ -1,4 +1,4 @@
-export { type EncodedFile, encodeCrate, type FileProgress } from './crate.ts';
+export { type EncodedFile, type FileProgress, type MadeCrate, makeCrate } from './crate.ts';
 export { type CrateSet, crateSet } from './crate-set.ts';
 export { decodePicture, LIMITS, type PictureFacts, readFacts } from './decode.ts';
 export { diskProblem, onDisk } from './disk.ts';

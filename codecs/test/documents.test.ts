@@ -1,10 +1,10 @@
-import { Engine, type Evaluation, newRecipe, PROFILES, type Recipe, srgbToLinear } from '@zesty-tile/core';
+import { Engine, newRecipe, PROFILES, type Recipe, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { validateBytes } from 'gltf-validator';
 import { PNG } from 'pngjs';
 import { SaxesParser } from 'saxes';
 import { hostOf, photo, pixelsOf } from '../../core/test/engine/host.ts';
-import { encodeCrate } from '../src/index.ts';
+import { makeCrate } from '../src/index.ts';
 
 const size = 256;
 
@@ -17,11 +17,11 @@ async function crateOf(over: { crate?: object; finish?: object; square?: object;
   const recipe = { ...base, stations } as unknown as Recipe;
   const pixels = pixelsOf(photo(320, 320));
   const source = { sha256: 'a'.repeat(64), width: 320, height: 320 };
-  const evaluation: Evaluation = await new Engine(hostOf(pixels), 0).evaluate({ recipe, source });
   const files = new Map<string, Uint8Array>();
   const told: number[] = [];
-  const manifest = await encodeCrate(
-    evaluation,
+  const { manifest } = await makeCrate(
+    new Engine(hostOf(pixels), 0),
+    { recipe, source },
     { tile: 'Wall', crate: 3 },
     { ...source, file: 'wall.png' },
     async ({ name, bytes }) => {

@@ -27,14 +27,19 @@ export interface EvaluationRequest {
   withoutOcclusion?: boolean;
   /** Leave the results unmeasured, when they only have to be seen. */
   withoutVerdicts?: boolean;
-  /** Let go of what stands before Join once no station reads it any more: for sets, which hold the tile alone. */
+  /**
+   * Let go of what stands before Join once no station reads it any more, and measure the maps when all of them are made: for
+   * sets, which hold the tile alone.
+   */
   tileOnly?: boolean;
   signal?: AbortSignal;
   /** Share of the whole done, 0..1, and the station at work. */
   onProgress?(station: StationName, done: number): void;
   /** Called as soon as a station's result is there, before it is measured; the walk goes on when it is done. */
   onOutput?(station: StationName, outputs: Partial<StationOutputs>): void | Promise<void>;
-  /** Called as soon as a station is measured, before the next begins. */
+  /** Called once every result is there; of a set nothing but figures is missing then. */
+  onMade?(made: Made): void;
+  /** Called as soon as a station is measured. */
   onStation?(station: StationName, verdict: Verdict, outputs: Partial<StationOutputs>): void;
 }
 
@@ -54,3 +59,6 @@ export interface Evaluation {
   timings: Partial<Record<StationName, number>>;
   longestStep: Step;
 }
+
+/** An evaluation but for what is measured. */
+export type Made = Pick<Evaluation, 'outputs' | 'recipe' | 'frame'>;

@@ -38,6 +38,7 @@ import {
   type EngineHost,
   type Evaluation,
   type EvaluationRequest,
+  type Made,
   type Step,
   WORKING_SIZE,
 } from './evaluation.ts';
@@ -55,6 +56,9 @@ type AnyStation = Station<SettingsOf, unknown, unknown, unknown>;
 
 /** Stations whose results are of the photo, not of the tile. */
 const BEFORE_TILE: readonly StationName[] = ['source', 'square', 'even'];
+
+/** Stations that are measured on the tile's maps alone. */
+const OF_TILE: readonly StationName[] = ['relief', 'finish', 'proof', 'crate'];
 
 /** Share of the whole that each station usually takes, for an honest progress bar. */
 const WEIGHT: Record<StationName, number> = {
@@ -102,32 +106,41 @@ export class Walk {
   async run(): Promise<Evaluation> {
     const outputs: Record<string, unknown> = {};
     const verdicts: Partial<Record<StationName, Verdict>> = {};
+    const later: (() => Promise<void>)[] = [];
     for (const [at, name] of this.#path.entries()) {
       this.#at = at;
       const start = performance.now();
       const stage = await this.#stage(name, this.#size);
       outputs[name] = stage.output;
       await this.#request.onOutput?.(name, outputs as Partial<StationOutputs>);
-      if (this.#request.withoutVerdicts) {
-        this.#letGo(at, outputs);
-        continue;
+      const made = performance.now() - start;
+      const measure = async () => {
+        const begun = performance.now();
+        const verdict = await this.#verdict(name, stage);
+        verdicts[name] = verdict;
+        this.#timings[name] = stage.fresh ? made + performance.now() - begun : 0;
+        this.#request.onStation?.(name, verdict, outputs as Partial<StationOutputs>);
+      };
+      if (!this.#request.withoutVerdicts) {
+        if (this.#request.tileOnly && OF_TILE.includes(name)) later.push(measure);
+        else await measure();
+        this.#done += WEIGHT[name];
+        this.#report(name, this.#done);
       }
-      const verdict = await this.#verdict(name, stage);
-      verdicts[name] = verdict;
-      this.#timings[name] = stage.fresh ? performance.now() - start : 0;
-      this.#done += WEIGHT[name];
-      this.#report(name, this.#done);
-      this.#request.onStation?.(name, verdict, outputs as Partial<StationOutputs>);
       this.#letGo(at, outputs);
     }
+    const made = this.#made(outputs);
+    this.#request.onMade?.(made);
+    for (const measure of later) await measure();
+    return { ...made, verdicts, timings: this.#timings, longestStep: this.#longest };
+  }
+
+  #made(outputs: Partial<StationOutputs>): Made {
     const { recipe } = this.#request;
     return {
-      outputs: outputs as Partial<StationOutputs>,
-      verdicts,
+      outputs,
       recipe: { ...recipe, decisions: this.#decisions },
       frame: this.#frame(this.#size),
-      timings: this.#timings,
-      longestStep: this.#longest,
     };
   }
 
@@ -191,7 +204,7 @@ export class Walk {
 
   /** Progress never goes back. */
   #report(name: StationName, weight: number): void {
-    const now = weight / this.#total;
+    const now = Math.min(1, weight / this.#total);
     if (now <= this.#reported) return;
     this.#reported = now;
     this.#request.onProgress?.(name, now);

@@ -1,4 +1,4 @@
-import { encodeCrate, encodeForScreen, encodeSmall, sourceHost, stageSet, threads } from '@zesty-tile/codecs';
+import { encodeForScreen, encodeSmall, makeCrate, sourceHost, stageSet, threads } from '@zesty-tile/codecs';
 import {
   albedoOf,
   codesRaster,
@@ -100,15 +100,14 @@ async function crate({ source, given, recipe, naming, folder, port }: CrateTask)
   const staging = await stageSet(folder);
   try {
     team ??= threads();
-    const evaluation = await new Engine({ ...host, team }, 0).evaluate({
-      recipe,
-      source,
-      tileOnly: true,
-      onProgress: (station, done) => tell({ station, done: COMPUTING * done, file: null }),
-    });
     const files: CrateResult['files'] = [];
-    await encodeCrate(
-      evaluation,
+    await makeCrate(
+      new Engine({ ...host, team }, 0),
+      {
+        recipe,
+        source,
+        onProgress: (station, done) => tell({ station, done: COMPUTING * done, file: null }),
+      },
       naming,
       source,
       async ({ name, sha256, bytes }) => {
