@@ -1,9 +1,7 @@
-// @ts-expect-error: decorator
 function seen(at: usize): v128 {
   return f32x4.sqrt(f32x4.max(v128.load(at), f32x4.splat(0)));
 }
 
-// @ts-expect-error: decorator
 function square(v: v128): v128 {
   return f32x4.mul(v, v);
 }

@@ -9,7 +9,6 @@ let heap: usize = 0;
 let entries: i32 = 0;
 let room: usize = 0;
 
-// @ts-expect-error: decorator
 function entry(i: i32): usize {
   return heap + <usize>i * ENTRY;
 }
@@ -57,7 +56,6 @@ function pop(): void {
   v128.store(entry(i), last);
 }
 
-// @ts-expect-error: decorator
 function relax(next: i32, y: i32, total: f64, node: i32, costs: usize, from: usize, allowed: usize): void {
   const at = costs + ((<usize>next) << 3);
   if (total >= load<f64>(at)) return;
@@ -67,7 +65,6 @@ function relax(next: i32, y: i32, total: f64, node: i32, costs: usize, from: usi
   push(next, y, total);
 }
 
-// @ts-expect-error: decorator
 function price(costs: usize, at: i32): f64 {
   return <f64>load<f32>(costs + ((<usize>at) << 2));
 }

@@ -2,12 +2,10 @@
 const LINES: i32 = 8;
 const BYTES: usize = 64;
 
-// @ts-expect-error: decorator
 function times(re: v128, im: v128, wr: v128, wi: v128): v128 {
   return f64x2.sub(f64x2.mul(re, wr), f64x2.mul(im, wi));
 }
 
-// @ts-expect-error: decorator
 function crossed(re: v128, im: v128, wr: v128, wi: v128): v128 {
   return f64x2.add(f64x2.mul(re, wi), f64x2.mul(im, wr));
 }

@@ -1,12 +1,10 @@
 /** Which derivative: along the row alone, of the fourth order, or three rows weighed. */
 const SHARP: i32 = 0;
 
-// @ts-expect-error: decorator
 function times(v: v128, weight: f32): v128 {
   return f32x4.mul(v, f32x4.splat(weight));
 }
 
-// @ts-expect-error: decorator
 function less(a: usize, b: usize): v128 {
   return f32x4.sub(v128.load(a), v128.load(b));
 }

@@ -1,43 +1,35 @@
 import { cbrt4 } from './curves';
 
-// @ts-expect-error: decorator
 export function mixed(a: v128, b: v128, c: v128, x: f32, y: f32, z: f32): v128 {
   const two = f32x4.add(f32x4.mul(a, f32x4.splat(x)), f32x4.mul(b, f32x4.splat(y)));
   return f32x4.add(two, f32x4.mul(c, f32x4.splat(z)));
 }
 
-// @ts-expect-error: decorator
 export function cube(v: v128): v128 {
   return f32x4.mul(f32x4.mul(v, v), v);
 }
 
 /** Cone responses of four linear colours, their cube roots taken (Ottosson 2020). */
-// @ts-expect-error: decorator
 export function coneL(r: v128, g: v128, b: v128): v128 {
   return cbrt4(mixed(r, g, b, <f32>0.4122214708, <f32>0.5363325363, <f32>0.0514459929));
 }
 
-// @ts-expect-error: decorator
 export function coneM(r: v128, g: v128, b: v128): v128 {
   return cbrt4(mixed(r, g, b, <f32>0.2119034982, <f32>0.6806995451, <f32>0.1073969566));
 }
 
-// @ts-expect-error: decorator
 export function coneS(r: v128, g: v128, b: v128): v128 {
   return cbrt4(mixed(r, g, b, <f32>0.0883024619, <f32>0.2817188376, <f32>0.6299787005));
 }
 
-// @ts-expect-error: decorator
 export function labL(l: v128, m: v128, s: v128): v128 {
   return mixed(l, m, s, <f32>0.2104542553, <f32>0.793617785, <f32>-0.0040720468);
 }
 
-// @ts-expect-error: decorator
 export function labA(l: v128, m: v128, s: v128): v128 {
   return mixed(l, m, s, <f32>1.9779984951, <f32>-2.428592205, <f32>0.4505937099);
 }
 
-// @ts-expect-error: decorator
 export function labB(l: v128, m: v128, s: v128): v128 {
   return mixed(l, m, s, <f32>0.0259040371, <f32>0.7827717662, <f32>-0.808675766);
 }

@@ -6,7 +6,6 @@ const WG: f32 = 0.7152;
 const WB: f32 = 0.0722;
 
 /** What a tone does, as the page of 32-bit floats that is handed in lays it out. */
-// @ts-expect-error: decorator
 function given(tone: usize, k: usize): v128 {
   return v128.load32_splat(tone + (k << 2));
 }

@@ -10,8 +10,8 @@ const LINES = 4;
 const GROUPS = 16;
 /** Bytes of what the recursion holds of so many lines: their last four values. */
 const STATE = 8 * 4 * LINES;
-/** Bytes of a row of a strip of columns. */
-const STRIP = 4 * 64;
+/** Bytes between rows that the direct filter holds. */
+const APART = 192;
 /** Bytes of a matrix of four rows. */
 const SETTLE = 8 * 16;
 
@@ -24,9 +24,9 @@ export const wasmGaussianFir =
     const rows = edgeTable(height, radius, radius, edges.y);
     return call((exports, arena) => {
       const line = 4 * (width + 2 * radius);
-      const strip = STRIP * height;
+      const held = (4 * width + APART) * (4 * radius + 1);
       arena.begin(
-        plane.byteLength + columns.byteLength + rows.byteLength + 2 * line + strip + 64 * kernel.length + 256,
+        plane.byteLength + columns.byteLength + rows.byteLength + 2 * line + held + 64 * kernel.length + 256,
       );
       const source = arena.floats(plane);
       exports.gaussianFir(
@@ -38,7 +38,7 @@ export const wasmGaussianFir =
         arena.floats(kernel),
         radius,
         arena.room(line),
-        arena.room(strip),
+        arena.room(held),
         arena.room(4 * (2 * radius + 1)),
       );
       return arena.read(source, plane.length);
