@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { decodePicture, sourceHost, threads } from '@zesty-tile/codecs';
 import {
+  atOnce,
   atrousBands,
   Engine,
   type EvaluationRequest,
@@ -154,7 +155,7 @@ function libraryFft(plane: Float32Array, n: number): void {
 const library = await best(() => libraryFft(p2, 2048));
 await row(
   'FFT of two real planes, 2048²',
-  () => realSpectra(p2, p2, 2048, 2048),
+  () => atOnce(realSpectra(p2, p2, 2048, 2048)),
   'fft.js, one plane',
   library,
   0.5,
@@ -303,7 +304,7 @@ const kernels: [name: string, work: (k: Kernels) => unknown][] = [
   ['Columns and rows to half, 13 taps', (k) => k.weighBand(p2, 2048, half, half, fresh, 0)],
   ['Resampling on the slant, 2048 × 256', turned],
   ['Resampling in two passes, 512² RGB', leaning],
-  ['Fourier transform, complex', (k) => k.fourier({ width: 2048, height: 2048, re: wave, im: wave })],
+  ['Fourier transform, complex', (k) => atOnce(k.fourier({ width: 2048, height: 2048, re: wave, im: wave }))],
   ['Horizons of one direction, 1024²', (k) => k.sweepHorizons(heights, 1024, looking, { from: 0, to: 1024 })],
   ['Costs of a cut, 342 × 2048 RGB', (k) => k.cutCosts(strip)],
   ['Way of a cut, 342 × 2048', (k) => k.searchCut(costs, way)],

@@ -141,36 +141,51 @@ function rowsOut(from: usize, plane: usize, stride: usize, n: i32): void {
 }
 
 /**
- * Forward 2-D transform of a complex plane in place, sides powers of two from eight on. `turnsX` and `turnsY` hold
- * cos and −sin of k turns in n for each k; `placesX` and `placesY` the reversed bits of each place; `scratch` has
- * room for eight lines of the longer side, twice.
+ * Rows `from` up to `to` of a complex plane transformed in place; their length is a power of two from eight on, their count a
+ * whole number of eights. `turns` holds cos and −sin of k turns in n for each k; `places` the reversed bits of each place;
+ * `scratch` has room for eight lines, twice.
  */
-export function fft2(
+export function fftRows(
+  re: usize,
+  im: usize,
+  width: i32,
+  from: i32,
+  to: i32,
+  turns: usize,
+  places: usize,
+  scratch: usize,
+): void {
+  const stride: usize = (<usize>width) << 3;
+  const other = scratch + <usize>width * BYTES;
+  for (let y = from; y < to; y += LINES) {
+    const at = <usize>y * stride;
+    rowsIn(re + at, stride, scratch, width, places);
+    rowsIn(im + at, stride, other, width, places);
+    lines(scratch, other, width, turns);
+    rowsOut(scratch, re + at, stride, width);
+    rowsOut(other, im + at, stride, width);
+  }
+}
+
+/** The same of columns `from` up to `to`. */
+export function fftColumns(
   re: usize,
   im: usize,
   width: i32,
   height: i32,
-  turnsX: usize,
-  placesX: usize,
-  turnsY: usize,
-  placesY: usize,
+  from: i32,
+  to: i32,
+  turns: usize,
+  places: usize,
   scratch: usize,
 ): void {
   const stride: usize = (<usize>width) << 3;
-  const other = scratch + <usize>max(width, height) * BYTES;
-  for (let y = 0; y < height; y += LINES) {
-    const at = <usize>y * stride;
-    rowsIn(re + at, stride, scratch, width, placesX);
-    rowsIn(im + at, stride, other, width, placesX);
-    lines(scratch, other, width, turnsX);
-    rowsOut(scratch, re + at, stride, width);
-    rowsOut(other, im + at, stride, width);
-  }
-  for (let x = 0; x < width; x += LINES) {
+  const other = scratch + <usize>height * BYTES;
+  for (let x = from; x < to; x += LINES) {
     const at: usize = (<usize>x) << 3;
-    columnsIn(re + at, stride, scratch, height, placesY);
-    columnsIn(im + at, stride, other, height, placesY);
-    lines(scratch, other, height, turnsY);
+    columnsIn(re + at, stride, scratch, height, places);
+    columnsIn(im + at, stride, other, height, places);
+    lines(scratch, other, height, turns);
     columnsOut(scratch, re + at, stride, height);
     columnsOut(other, im + at, stride, height);
   }

@@ -3,7 +3,7 @@ export { blendChannel } from './bands';
 export { encodeSrgb } from './curves';
 export { cutCosts, seenPlanes } from './cut-costs';
 export { searchCut } from './cut-search';
-export { fft2 } from './fft';
+export { fftColumns, fftRows } from './fft';
 export { gaussianFir } from './gaussian-fir';
 export { gaussianRecursive } from './gaussian-recursive';
 export { gradient, unitNormals } from './gradient';

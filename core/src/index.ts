@@ -29,6 +29,7 @@ export { Problem } from './problem.ts';
 export * from './raster/edges.ts';
 export * from './raster/fft.ts';
 export * from './raster/histogram.ts';
+export { atOnce, inTurns, type Pausing } from './raster/pausing.ts';
 export { Raster } from './raster/raster.ts';
 export * from './raster/resize.ts';
 export { roll, rollPlane } from './raster/roll.ts';

@@ -1,7 +1,7 @@
 import type { Raster } from '../raster/raster.ts';
 import type { PictureRef } from '../stations/given.ts';
 import { ALONE, type Team } from '../team/team.ts';
-import { nextTurn } from './turn.ts';
+import { lastTurn, nextTurn } from './turn.ts';
 
 /** Thrown when work is stopped on request. */
 export class Stopped extends Error {
@@ -37,15 +37,13 @@ export function breather(
   report: (done: number) => void,
   onStep: (ms: number) => void,
 ): (done: number) => Promise<void> {
-  let last = performance.now();
   return async (done) => {
     if (signal?.aborted) throw new Stopped();
-    const taken = performance.now() - last;
+    const taken = performance.now() - lastTurn();
     if (taken < SLICE_MS) return;
     onStep(taken);
     report(done);
     await nextTurn();
-    last = performance.now();
     if (signal?.aborted) throw new Stopped();
   };
 }

@@ -45,6 +45,7 @@ import {
 import { contentKey } from './hash.ts';
 import { neededShortEdge, reductionFor } from './needed.ts';
 import type { StoredDecision } from './recipe.ts';
+import { turned } from './turn.ts';
 
 interface Stage {
   key: string;
@@ -107,6 +108,7 @@ export class Walk {
     const outputs: Record<string, unknown> = {};
     const verdicts: Partial<Record<StationName, Verdict>> = {};
     const later: (() => Promise<void>)[] = [];
+    turned();
     for (const [at, name] of this.#path.entries()) {
       this.#at = at;
       const start = performance.now();
@@ -294,7 +296,9 @@ export class Walk {
         const pictureKey = contentKey(['picture', ref.sha256, reduction, planes]);
         const kept = this.#cache.get<Raster>(pictureKey);
         if (kept) return kept;
-        const made = codesRaster(await this.#host.pixels(ref, shortEdge, 'data'), planes);
+        const pixels = await this.#host.pixels(ref, shortEdge, 'data');
+        turned();
+        const made = codesRaster(pixels, planes);
         this.#cache.set(pictureKey, made);
         return made;
       },
@@ -413,7 +417,9 @@ export class Walk {
       given[map] = await this.#host.pixels(ref, shortEdge, isGivenColour(map) ? 'colour' : 'data');
     }
     const kind = reads === 'data' ? 'data' : 'colour';
-    return { pixels: await this.#host.pixels(source, shortEdge, kind), given } satisfies SourceInput;
+    const pixels = await this.#host.pixels(source, shortEdge, kind);
+    turned();
+    return { pixels, given } satisfies SourceInput;
   }
 
   async #verdict(name: StationName, stage: Stage): Promise<Verdict> {

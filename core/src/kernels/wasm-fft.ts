@@ -1,5 +1,6 @@
+import type { Arena } from './arena.ts';
 import type { Kernels } from './kernels.ts';
-import type { Call } from './wasm.ts';
+import type { Exports } from './wasm.ts';
 
 /** Lines that are transformed together. */
 const LINES = 8;
@@ -29,13 +30,22 @@ function tablesFor(n: number): Tables {
   return made;
 }
 
-export const wasmFourier =
-  (call: Call, reference: Kernels): Kernels['fourier'] =>
-  (spectrum) => {
+/** An instance whose memory is one transform's own, however often it pauses. */
+type Instance = { exports: Exports; arena: Arena };
+
+/** Lines between two pauses: some milliseconds of them. */
+const linesOf = (length: number) => Math.max(LINES, 2 ** 16 / length);
+
+export const wasmFourier = (instance: () => Instance, reference: Kernels): Kernels['fourier'] => {
+  let kept: Instance | null = null;
+  return function* (spectrum) {
     const { width, height, re, im } = spectrum;
-    if (width < LINES || height < LINES) return reference.fourier(spectrum);
+    if (width < LINES || height < LINES) return yield* reference.fourier(spectrum);
     const [x, y] = [tablesFor(width), tablesFor(height)];
-    return call((exports, arena) => {
+    const own = kept ?? instance();
+    kept = null;
+    const { exports, arena } = own;
+    try {
       const scratch = 2 * DOUBLE * LINES * Math.max(width, height);
       arena.begin(2 * re.byteLength + 20 * (width + height) + scratch + 256);
       const put = (values: Float64Array) => {
@@ -44,18 +54,25 @@ export const wasmFourier =
         return at;
       };
       const [atRe, atIm] = [put(re), put(im)];
-      exports.fft2(
-        atRe,
-        atIm,
-        width,
-        height,
-        put(x.turns),
-        arena.integers(x.places),
-        put(y.turns),
-        arena.integers(y.places),
-        arena.room(scratch),
-      );
+      const [turnsX, placesX] = [put(x.turns), arena.integers(x.places)];
+      const [turnsY, placesY] = [put(y.turns), arena.integers(y.places)];
+      const lines = arena.room(scratch);
+      for (let from = 0; from < height; from += linesOf(width)) {
+        yield;
+        const to = Math.min(height, from + linesOf(width));
+        exports.fftRows(atRe, atIm, width, from, to, turnsX, placesX, lines);
+      }
+      for (let from = 0; from < width; from += linesOf(height)) {
+        yield;
+        const to = Math.min(width, from + linesOf(height));
+        exports.fftColumns(atRe, atIm, width, height, from, to, turnsY, placesY, lines);
+      }
+      yield;
       const out = (at: number) => arena.doublesAt(at, re.length);
       return { width, height, re: out(atRe), im: out(atIm) };
-    });
+    } finally {
+      // Memory of WASM never shrinks: what a large plane took goes with its instance.
+      if (!arena.isLarge) kept = own;
+    }
   };
+};

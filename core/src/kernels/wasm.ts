@@ -30,7 +30,8 @@ import { wasmWeighBand } from './wasm-weigh.ts';
 export interface Exports {
   memory: WebAssembly.Memory;
   atrousSmooth(...values: number[]): void;
-  fft2(...values: number[]): void;
+  fftRows(...values: number[]): void;
+  fftColumns(...values: number[]): void;
   gaussianFir(...values: number[]): void;
   gaussianRecursive(...values: number[]): void;
   resampleRow(...values: number[]): number;
@@ -97,7 +98,7 @@ export function wasmKernels(reference: Kernels): Kernels | null {
   };
   return {
     atrousSmooth: wasmAtrousSmooth(call),
-    fourier: wasmFourier(call, reference),
+    fourier: wasmFourier(instance, reference),
     gaussianFir: wasmGaussianFir(call),
     gaussianRecursive: wasmGaussianRecursive(call, reference),
     sweepHorizons: wasmSweepHorizons(call),

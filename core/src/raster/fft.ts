@@ -1,11 +1,12 @@
 import { KERNELS } from '../kernels/kernels.ts';
 import type { Spectrum } from './fourier.ts';
+import type { Pausing } from './pausing.ts';
 
 export type { Spectrum };
 
 const isPowerOfTwo = (n: number) => n > 1 && (n & (n - 1)) === 0;
 
-function transform(spectrum: Spectrum): Spectrum {
+function transform(spectrum: Spectrum): Pausing<Spectrum> {
   const { width, height } = spectrum;
   if (!isPowerOfTwo(width) || !isPowerOfTwo(height)) {
     throw new RangeError(`The Fourier transform takes powers of two, not ${width} × ${height}.`);
@@ -17,17 +18,20 @@ function transform(spectrum: Spectrum): Spectrum {
 export const frequency = (i: number, n: number): number => (i < n / 2 ? i : i - n);
 
 /** Forward 2-D transform of a complex plane, not scaled. @throws RangeError off powers of two. */
-export function fft2(spectrum: Spectrum): Spectrum {
+export function fft2(spectrum: Spectrum): Pausing<Spectrum> {
   return transform(spectrum);
 }
 
 /** Inverse 2-D transform, scaled by 1/(width·height). @throws RangeError off powers of two. */
-export function inverseFft2(spectrum: Spectrum): Spectrum {
+export function* inverseFft2(spectrum: Spectrum): Pausing<Spectrum> {
   const { width, height, re, im } = spectrum;
   // With its parts changed over, a forward transform goes backwards.
-  const back = transform({ width, height, re: im, im: re });
+  const back = yield* transform({ width, height, re: im, im: re });
   const scale = 1 / (width * height);
-  for (const part of [back.re, back.im]) for (let i = 0; i < part.length; i++) part[i] *= scale;
+  for (const part of [back.re, back.im]) {
+    yield;
+    for (let i = 0; i < part.length; i++) part[i] *= scale;
+  }
   return { width, height, re: back.im, im: back.re };
 }
 
@@ -35,18 +39,21 @@ export function inverseFft2(spectrum: Spectrum): Spectrum {
  * Spectra of one or two real planes from a single complex transform: the second plane rides in the
  * imaginary part and is taken apart by Hermitian symmetry (Press et al., Numerical Recipes, 1992).
  */
-export function realSpectra(
+export function* realSpectra(
   first: Float32Array,
   second: Float32Array | null,
   width: number,
   height: number,
-): [Spectrum, Spectrum | null] {
+): Pausing<[Spectrum, Spectrum | null]> {
   const re = new Float64Array(first);
   const im = second ? new Float64Array(second) : new Float64Array(first.length);
-  const both = fft2({ width, height, re, im });
+  const both = yield* fft2({ width, height, re, im });
   if (!second) return [both, null];
   const other: Spectrum = { width, height, re, im };
-  for (let y = 0; 2 * y <= height; y++) apart(both, other, y);
+  for (let y = 0; 2 * y <= height; y++) {
+    if (y % 64 === 0) yield;
+    apart(both, other, y);
+  }
   return [both, other];
 }
 

@@ -1,4 +1,5 @@
 import FFT from 'fft.js';
+import type { Pausing } from './pausing.ts';
 
 /** A complex plane: real and imaginary parts, rows from the top. */
 export interface Spectrum {
@@ -8,16 +9,20 @@ export interface Spectrum {
   im: Float64Array;
 }
 
+/** Lines between two pauses. */
+const LINES = 64;
+
 /** Forward 2-D transform of a complex plane with sides that are powers of two, not scaled. */
-export function fourier(spectrum: Spectrum): Spectrum {
+export function* fourier(spectrum: Spectrum): Pausing<Spectrum> {
   const { width, height } = spectrum;
   const re = Float64Array.from(spectrum.re);
   const im = Float64Array.from(spectrum.im);
-  const lines = (n: number, count: number, start: (line: number) => number, step: number) => {
+  function* lines(n: number, count: number, start: (line: number) => number, step: number): Pausing<void> {
     const fft = new FFT(n);
     const input = fft.createComplexArray();
     const output = fft.createComplexArray();
     for (let line = 0; line < count; line++) {
+      if (line % LINES === 0) yield;
       const from = start(line);
       for (let k = 0; k < n; k++) {
         input[2 * k] = re[from + k * step];
@@ -29,8 +34,8 @@ export function fourier(spectrum: Spectrum): Spectrum {
         im[from + k * step] = output[2 * k + 1];
       }
     }
-  };
-  lines(width, height, (y) => y * width, 1);
-  lines(height, width, (x) => x, width);
+  }
+  yield* lines(width, height, (y) => y * width, 1);
+  yield* lines(height, width, (x) => x, width);
   return { width, height, re, im };
 }

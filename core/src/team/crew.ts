@@ -1,4 +1,4 @@
-import { nextTurn } from '../engine/turn.ts';
+import { nextTurn, turned } from '../engine/turn.ts';
 import type { Answer, Asked } from './helper.ts';
 import { type Breathe, done, type Given, type Made, type TaskName } from './tasks.ts';
 import type { Team } from './team.ts';
@@ -107,6 +107,7 @@ export class Crew implements Team {
           const answers = [...under];
           under.clear();
           await Promise.all(answers);
+          turned();
         } else {
           put(k, await done(name, tasks[k], breathe));
           // Answers come in between two tasks, and helpers get their next.

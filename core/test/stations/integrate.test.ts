@@ -1,4 +1,4 @@
-import { defaultsOf, gaussian, KERNELS, PLAIN_CONTEXT, STATIONS, TORUS } from '@zesty-tile/core';
+import { atOnce, defaultsOf, gaussian, KERNELS, PLAIN_CONTEXT, STATIONS, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
 import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
@@ -26,7 +26,7 @@ withBothKernels('height of normals', () => {
   it('is the height they were made of, to the last percent, and tells its depth', () => {
     const depthShare = 0.04;
     const normals = KERNELS.normalMap(ground, SIDES, depthShare, 1, 'sharp', 'up', TORUS);
-    const back = heightOfNormals(normals);
+    const back = atOnce(heightOfNormals(normals));
     const mean = ground.reduce((sum, v) => sum + v, 0) / ground.length;
     let worst = 0;
     back.forEach((v, i) => {
@@ -49,7 +49,7 @@ withBothKernels('height of normals', () => {
       const stored = normals.mapPlanes((plane) =>
         plane.map((v) => (2 * Math.round(((v + 1) / 2) * 65535)) / 65535 - 1),
       );
-      const back = heightOfNormals(stored);
+      const back = atOnce(heightOfNormals(stored));
       const again = KERNELS.normalMap(back, sides, 1, 1, 'sharp', 'up', TORUS);
       expect(angleBetween(normals.planes, again.planes)).to.be.below(0.2);
     }

@@ -1,6 +1,7 @@
 import { readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import {
+  atOnce,
   atrousBands,
   type Edges,
   GRADIENT_KERNELS,
@@ -81,9 +82,9 @@ const OPERATIONS: Record<string, Operation> = {
     const spreads = { tone: 1, light: 1, normals: 0, given: 0, fine: [0.05, 0.05] as [number, number] };
     return [await shapedHeight(raw, shape, spreads, SIDES, e)];
   },
-  'stations/relief/slant.ts': (p) => [slantHeight(p, SIDES, 315)],
+  'stations/relief/slant.ts': (p) => [atOnce(slantHeight(p, SIDES, 315))],
   'stations/relief/integrate.ts': (p) => [
-    heightOfNormals(KERNELS.normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', TORUS)),
+    atOnce(heightOfNormals(KERNELS.normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', TORUS))),
   ],
   'stations/relief/normal.ts': (p, e) => KERNELS.normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', e).planes,
   'stations/relief/occlusion.ts': async (p, e) => [

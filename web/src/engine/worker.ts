@@ -1,4 +1,5 @@
 import {
+  atOnce,
   Engine,
   type Frame,
   gaugeMarks,
@@ -357,7 +358,7 @@ const worker: EngineWorker = {
       Math.round(picture.width * scale),
       Math.round(picture.height * scale),
     );
-    return mainDirection(planes[0], width, height);
+    return atOnce(mainDirection(planes[0], width, height));
   },
   async offerCrops(request) {
     const offers = await engine.cropOffers(request);

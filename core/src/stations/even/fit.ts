@@ -1,3 +1,4 @@
+import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { mean, median } from '../../raster/statistics.ts';
 import { solve } from './solve.ts';
@@ -77,10 +78,11 @@ export function blocksOf(
 }
 
 /** Least squares with Tukey's bisquare; also the share of rows that were left out in the end. */
-function robust(rows: number[][], values: number[]): { field: LightField; rejected: number } {
+function* robust(rows: number[][], values: number[]): Pausing<{ field: LightField; rejected: number }> {
   let weights = rows.map(() => 1);
   let field = solve(rows, values, weights);
   for (let round = 0; round < ROUNDS; round++) {
+    yield;
     const misses = rows.map((row, k) => values[k] - row.reduce((sum, a, n) => sum + a * field[n], 0));
     const scale = TUKEY * median(misses.map(Math.abs)) + 1e-6;
     weights = misses.map((miss) => (Math.abs(miss) < scale ? (1 - (miss / scale) ** 2) ** 2 : 0));
@@ -93,7 +95,7 @@ function robust(rows: number[][], values: number[]): { field: LightField; reject
 const BASELINE = 4;
 
 /** The light by the differences of blocks a little apart: the step between two tones is an outlier among them. */
-function fitDifferences({ across, values, places }: Blocks): LightField {
+function* fitDifferences({ across, values, places }: Blocks): Pausing<LightField> {
   const rows: number[][] = [];
   const steps: number[] = [];
   const add = (from: number, to: number) => {
@@ -109,7 +111,7 @@ function fitDifferences({ across, values, places }: Blocks): LightField {
       if (j + BASELINE < across) add(k, k + BASELINE * across);
     }
   }
-  return robust(rows, steps).field;
+  return (yield* robust(rows, steps)).field;
 }
 
 /** Share of the spread of values that two groups explain (Otsu 1979): 1 is two sharp tones, a slope has 0.75. */
@@ -149,21 +151,34 @@ export interface FoundLight {
  * tones is told by what is left and fitted by differences of near blocks instead. Linear input; the log is
  * of v + 0.01. What `leave` covers (0..1 a pixel) is not looked at.
  */
-export function fitLight(picture: Raster, box: CropBox, leave: Float32Array | null = null): FoundLight {
+export function* fitLight(
+  picture: Raster,
+  box: CropBox,
+  leave: Float32Array | null = null,
+): Pausing<FoundLight> {
   const { width, height } = picture;
-  const blocks = picture.planes.map((plane) => blocksOf(plane, width, height, box, leave));
+  const blocks: Blocks[] = [];
+  for (const plane of picture.planes) {
+    blocks.push(blocksOf(plane, width, height, box, leave));
+    yield;
+  }
   const free = blocks[0].values.map((value) => !Number.isNaN(value));
   // With less than that there is no light to be told.
   if (free.filter(Boolean).length < FEWEST_BLOCKS) {
     return { fields: blocks.map(() => [0, 0, 0, 0, 0, 0]), twoToned: false };
   }
-  const fits = blocks.map(({ values, places }) =>
-    robust(
-      places.filter((_, k) => free[k]).map(([u, v]) => terms(u, v)),
-      values.filter((_, k) => free[k]),
-    ),
-  );
-  const byDifferences = blocks.map(fitDifferences);
+  const fits: { field: LightField; rejected: number }[] = [];
+  const byDifferences: LightField[] = [];
+  for (const one of blocks) {
+    const rows = one.places.filter((_, k) => free[k]).map(([u, v]) => terms(u, v));
+    fits.push(
+      yield* robust(
+        rows,
+        one.values.filter((_, k) => free[k]),
+      ),
+    );
+    byDifferences.push(yield* fitDifferences(one));
+  }
   // Told on what the differences leave: a plain fit bends itself through both tones.
   const twoToned = blocks.some(({ values, places }, c) => {
     const left = values

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { fft2, frequency, type Spectrum } from '../../raster/fft.ts';
+import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
 
@@ -33,7 +34,7 @@ const WEIGHTS = [0.125, 0.25, 0.5, 1, 1, 1];
  * `degrees` given, only how much along that line is shading. Walls and ripples have a grain of their own, which this
  * cannot tell from light.
  */
-export function findSideLight(picture: Raster, degrees: number | null): SideLight {
+export function* findSideLight(picture: Raster, degrees: number | null): Pausing<SideLight> {
   const { width, height, logs } = sidePlane(picture);
   const re = new Float64Array(SIDE_PLANE * SIDE_PLANE);
   const hann = (k: number, n: number) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (k + 0.5)) / n);
@@ -42,20 +43,19 @@ export function findSideLight(picture: Raster, degrees: number | null): SideLigh
       re[y * SIDE_PLANE + x] = logs[y * width + x] * hann(x, width) * hann(y, height);
     }
   }
-  return sideLightIn(
-    fft2({ width: SIDE_PLANE, height: SIDE_PLANE, re, im: new Float64Array(re.length) }),
-    degrees,
-  );
+  const spectrum = { width: SIDE_PLANE, height: SIDE_PLANE, re, im: new Float64Array(re.length) };
+  return yield* sideLightIn(yield* fft2(spectrum), degrees);
 }
 
 /** The same by a spectrum of log luminance; octaves are counted over the longer edge. */
-export function sideLightIn(spectrum: Spectrum, degrees: number | null): SideLight {
+export function* sideLightIn(spectrum: Spectrum, degrees: number | null): Pausing<SideLight> {
   const energy = new Float64Array(OCTAVES);
   const along = new Float64Array(OCTAVES);
   const aside = new Float64Array(OCTAVES);
   const { width, height } = spectrum;
   const longer = Math.max(width, height);
   for (let y = 0; y < height; y++) {
+    if (y % 64 === 0) yield;
     const fy = (frequency(y, height) * longer) / height;
     for (let x = 0; x < width; x++) {
       const fx = (frequency(x, width) * longer) / width;

@@ -1,4 +1,5 @@
 import { fft2, frequency, inverseFft2 } from '../../raster/fft.ts';
+import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import type { SideLight } from './side-light.ts';
 import { OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
@@ -26,7 +27,7 @@ function gainOf(shares: number[], octave: number, cosSquare: number): number {
  * frequency (a Wiener filter over `findSideLight`'s spectra). Found on a plane of its own size, so that it is the
  * same at every size of the picture; detail finer than that is left as it is.
  */
-export function sideShading(picture: Raster, { degrees, shares }: SideLight): ShadingField {
+export function* sideShading(picture: Raster, { degrees, shares }: SideLight): Pausing<ShadingField> {
   const { width, height, logs } = sidePlane(picture);
   const re = new Float64Array(SIDE_PLANE * SIDE_PLANE);
   const mirrored = (i: number, n: number) => {
@@ -38,9 +39,15 @@ export function sideShading(picture: Raster, { degrees, shares }: SideLight): Sh
     const row = mirrored(y, height) * width;
     for (let x = 0; x < SIDE_PLANE; x++) re[y * SIDE_PLANE + x] = logs[row + mirrored(x, width)];
   }
-  const spectrum = fft2({ width: SIDE_PLANE, height: SIDE_PLANE, re, im: new Float64Array(re.length) });
+  const spectrum = yield* fft2({
+    width: SIDE_PLANE,
+    height: SIDE_PLANE,
+    re,
+    im: new Float64Array(re.length),
+  });
   const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
   for (let y = 0; y < SIDE_PLANE; y++) {
+    if (y % 64 === 0) yield;
     const fy = frequency(y, SIDE_PLANE);
     for (let x = 0; x < SIDE_PLANE; x++) {
       const fx = frequency(x, SIDE_PLANE);
@@ -52,7 +59,7 @@ export function sideShading(picture: Raster, { degrees, shares }: SideLight): Sh
       spectrum.im[i] *= gain;
     }
   }
-  const shading = inverseFft2(spectrum).re;
+  const { re: shading } = yield* inverseFft2(spectrum);
   const values = new Float32Array(width * height);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) values[y * width + x] = shading[y * SIDE_PLANE + x];

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { luminance } from '../../colour/luminance.ts';
 import { luminanceOf } from '../../colour/luminance-of.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
 import { percentiles } from '../../raster/statistics.ts';
 import { choice, data, number } from '../../settings/settings.ts';
@@ -192,14 +193,14 @@ export const even = station({
     leaveTo > leaveFrom ? [leaveFrom, leaveTo] : null,
     shading > 0 ? [lightFrom, lightFrom === 'hand' ? lightDegrees : null] : null,
   ],
-  decide(input: SquareOutput, chosen, frame): EvenDecision {
+  async decide(input: SquareOutput, chosen, frame, { breathe }): Promise<EvenDecision> {
     const box = boxOf(input, frame);
     const { picture } = input;
     const byHand = chosen.lightFrom === 'hand' ? chosen.lightDegrees : null;
     return {
-      ...fitLight(picture, box, leaveMask(picture, box, chosen)),
+      ...(await inTurns(fitLight(picture, box, leaveMask(picture, box, chosen)), breathe)),
       middle: percentiles(cropLuminance(picture, input, frame), [50])[0],
-      side: chosen.shading > 0 ? findSideLight(picture, byHand) : null,
+      side: chosen.shading > 0 ? await inTurns(findSideLight(picture, byHand), breathe) : null,
     };
   },
   async run(input, chosen, { fields, middle, side }, frame, context): Promise<EvenOutput> {
@@ -219,7 +220,9 @@ export const even = station({
         others.push({ field: fieldOf(localLight(picture, box, fields, mask)), amount: chosen.local });
       }
       if (side) {
-        const field = await context.part('side shading', side, () => sideShading(picture, side));
+        const field = await context.part('side shading', side, () =>
+          inTurns(sideShading(picture, side), context.breathe),
+        );
         others.push({ field, amount: chosen.shading });
       }
       picture = await divideLight(picture, box, kept, chosen.amount, others, context);

@@ -27,7 +27,9 @@ export async function toneBand(
 ): Promise<void> {
   const [picture, out] = [planes, into].map((own) => new Raster(width, height, own));
   const [begin, end] = [band.from * width, band.to * width];
-  if (over) into.forEach((plane, c) => plane.set(over.under[c].subarray(begin, end), begin));
+  if (over) {
+    for (const [c, plane] of into.entries()) plane.set(over.under[c].subarray(begin, end), begin);
+  }
   for (let from = begin; from < end; from += BLOCK) {
     await breathe((from - begin) / (end - begin));
     KERNELS.toneBlock(picture, out, tone, colour, from, Math.min(end, from + BLOCK), over?.cover ?? null);

@@ -1,6 +1,8 @@
 import { gaussian } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { fft2, inverseFft2 } from '../../raster/fft.ts';
+import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import type { Breathe } from '../../team/tasks.ts';
 import type { Vector } from './vectors.ts';
 
@@ -39,17 +41,15 @@ interface Correlation {
 }
 
 /** The plane with broad light and uneven contrast taken out. */
-function levelled(plane: Float32Array, width: number, height: number): Float32Array {
+function* levelled(plane: Float32Array, width: number, height: number): Pausing<Float32Array> {
   const sigma = Math.max(width, height) / 14;
   const base = gaussian(plane, width, height, sigma, MIRROR);
-  const rest = plane.map((v, i) => v - base[i]);
-  const power = gaussian(
-    rest.map((v) => v * v),
-    width,
-    height,
-    sigma,
-    MIRROR,
-  );
+  yield;
+  const rest = KERNELS.sumPlanes([plane, base], [1, -1], {}, base);
+  const squares = rest.map((v) => v * v);
+  yield;
+  const power = gaussian(squares, width, height, sigma, MIRROR);
+  yield;
   return rest.map((v, i) => Math.min(CLAMP, Math.max(-CLAMP, v / (Math.sqrt(Math.max(0, power[i])) + 1e-4))));
 }
 
@@ -70,10 +70,11 @@ async function correlate(
     }
   }
   await breathe(0);
-  const both = fft2({ width: n, height: n, re, im });
+  const both = await inTurns(fft2({ width: n, height: n, re, im }), breathe);
   await breathe(0);
   // Power spectra of picture (even part) and mask (odd part) by Hermitian symmetry, back in one transform.
   for (let y = 0; y < n; y++) {
+    if (y % 64 === 0) await breathe(0);
     const my = y === 0 ? 0 : n - y;
     for (let x = 0; x < n; x++) {
       const i = y * n + x;
@@ -87,13 +88,14 @@ async function correlate(
     }
   }
   await breathe(0);
-  const back = inverseFft2({ width: n, height: n, re, im });
+  const back = await inTurns(inverseFft2({ width: n, height: n, re, im }), breathe);
   await breathe(0);
   const radius = Math.floor(FARTHEST * Math.min(width, height));
   const side = 2 * radius + 1;
   const values = new Float32Array(side * side);
   const power = back.re[0] / back.im[0];
   for (let y = -radius; y <= radius; y++) {
+    if (y % 64 === 0) await breathe(0);
     for (let x = -radius; x <= radius; x++) {
       const i = ((y + n) % n) * n + ((x + n) % n);
       values[(y + radius) * side + x + radius] =
@@ -306,7 +308,7 @@ export async function findLattice(
   breathe: Breathe = async () => {},
 ): Promise<Lattice | null> {
   await breathe(0);
-  const even = levelled(plane, width, height);
+  const even = await inTurns(levelled(plane, width, height), breathe);
   await breathe(0);
   const c = await correlate(even, width, height, breathe);
   await breathe(0);

@@ -1,4 +1,5 @@
 import { KERNELS } from '../../kernels/kernels.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import { mean } from '../../raster/statistics.ts';
@@ -37,7 +38,7 @@ export async function agreementOf(
 ): Promise<Agreement> {
   const slopes = await shipped(normal, green, breathe);
   await breathe();
-  const told = heightOfNormals(slopes);
+  const told = await inTurns(heightOfNormals(slopes), breathe);
   await breathe();
   const { planes } = resizeArea(
     new Raster(normal.width, normal.height, [height]),

@@ -1,4 +1,5 @@
 import { frequency, inverseFft2, realSpectra } from '../../raster/fft.ts';
+import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 
 /** Below this a frequency has no slope that the kernel sees. */
@@ -12,7 +13,7 @@ const symbol = (turn: number) => (8 * Math.sin(turn) - Math.sin(2 * turn)) / 6;
  * of the longer edge, mean 0. `normals` are unit vectors with y up, sides powers of two. The symbol is that of the sharp kernel, so that
  * `normalMap` of the height gives the normals back.
  */
-export function heightOfNormals(normals: Raster): Float32Array {
+export function* heightOfNormals(normals: Raster): Pausing<Float32Array> {
   const { width, height } = normals;
   const [x, y, z] = normals.planes;
   const p = new Float32Array(x.length);
@@ -23,7 +24,7 @@ export function heightOfNormals(normals: Raster): Float32Array {
     // Rows run down.
     q[i] = y[i] / up;
   }
-  const [P, second] = realSpectra(p, q, width, height);
+  const [P, second] = yield* realSpectra(p, q, width, height);
   const Q = second!;
   const across = Float64Array.from({ length: width }, (_, i) =>
     symbol((2 * Math.PI * frequency(i, width)) / width),
@@ -31,6 +32,7 @@ export function heightOfNormals(normals: Raster): Float32Array {
   const re = new Float64Array(width * height);
   const im = new Float64Array(width * height);
   for (let j = 0; j < height; j++) {
+    if (j % 64 === 0) yield;
     const dy = symbol((2 * Math.PI * frequency(j, height)) / height);
     for (let i = 0; i < width; i++) {
       const dx = across[i];
@@ -43,7 +45,7 @@ export function heightOfNormals(normals: Raster): Float32Array {
     }
   }
   const longer = Math.max(width, height);
-  const told = inverseFft2({ width, height, re, im }).re;
+  const { re: told } = yield* inverseFft2({ width, height, re, im });
   const out = new Float32Array(told.length);
   for (let i = 0; i < out.length; i++) out[i] = told[i] / longer;
   return out;

@@ -1,4 +1,5 @@
-import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
+import { fft2, frequency, inverseFft2 } from '../../raster/fft.ts';
+import type { Pausing } from '../../raster/pausing.ts';
 import { mean } from '../../raster/statistics.ts';
 import { type SideLight, sideLightIn } from '../even/side-light.ts';
 import type { Sides } from '../shape.ts';
@@ -9,8 +10,10 @@ const LAMBDA = 0.3;
 const BROAD = 10;
 
 /** The line of slanting light in a tile that wraps, by its log luminance: no window is needed, no part counts less. */
-export const lightInTile = (log: Float32Array, { width, height }: Sides): SideLight =>
-  sideLightIn(fft2({ width, height, re: new Float64Array(log), im: new Float64Array(log.length) }), null);
+export function* lightInTile(log: Float32Array, { width, height }: Sides): Pausing<SideLight> {
+  const spectrum = { width, height, re: new Float64Array(log), im: new Float64Array(log.length) };
+  return yield* sideLightIn(yield* fft2(spectrum), null);
+}
 
 /** From which side a line of light (degrees clockwise from level) comes if it comes from above, clockwise from the top. */
 export function fromAbove(line: number): number {
@@ -26,15 +29,20 @@ export function fromAbove(line: number): number {
  * (λ) and broad change left out. `grey` is linear, before any light is taken out; `degrees` is where the light comes
  * from, clockwise from the top of the picture. Sides are powers of two. Returns heights of any scale, mean 0.
  */
-export function slantHeight(grey: Float32Array, { width, height }: Sides, degrees: number): Float32Array {
+export function* slantHeight(
+  grey: Float32Array,
+  { width, height }: Sides,
+  degrees: number,
+): Pausing<Float32Array> {
   const middle = Math.max(1e-6, mean(grey));
   const re = new Float64Array(grey.length);
   for (let i = 0; i < re.length; i++) re[i] = grey[i] / middle - 1;
-  const spectrum: Spectrum = fft2({ width, height, re, im: new Float64Array(re.length) });
+  const spectrum = yield* fft2({ width, height, re, im: new Float64Array(re.length) });
   const turn = (degrees * Math.PI) / 180;
   const [lx, ly] = [Math.sin(turn), -Math.cos(turn)];
   const longer = Math.max(width, height);
   for (let y = 0; y < height; y++) {
+    if (y % 64 === 0) yield;
     const fy = frequency(y, height) / height;
     for (let x = 0; x < width; x++) {
       const fx = frequency(x, width) / width;
@@ -54,5 +62,5 @@ export function slantHeight(grey: Float32Array, { width, height }: Sides, degree
       spectrum.im[i] = -gain * a;
     }
   }
-  return new Float32Array(inverseFft2(spectrum).re);
+  return new Float32Array((yield* inverseFft2(spectrum)).re);
 }

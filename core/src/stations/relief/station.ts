@@ -1,6 +1,7 @@
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
 import { turnedNormals } from '../given.ts';
 import { type Frame, type ReliefOutput, station } from '../types.ts';
@@ -62,10 +63,10 @@ async function readLight(
     const y = luminance(join.picture);
     const log = KERNELS.logPlane(y, 0.01);
     await context.breathe(0);
-    const { degrees: line, plain } = lightInTile(log, frame);
+    const { degrees: line, plain } = await inTurns(lightInTile(log, frame), context.breathe);
     const degrees = fromAbove(line);
     await context.breathe(0);
-    const slant = slantHeight(y, frame, degrees);
+    const slant = await inTurns(slantHeight(y, frame, degrees), context.breathe);
     await context.breathe(0);
     const evidence = polarityEvidence(log, slant, plain, frame, frame.edges);
     await context.breathe(0);
@@ -96,12 +97,15 @@ function rawHeight(
         : null,
     slant: () =>
       context.part('slant', [frame.edges, chosen.grey, near, degrees], async () =>
-        slantHeight(greyOf(await join.before(), chosen.grey, near), frame, degrees),
+        inTurns(slantHeight(greyOf(await join.before(), chosen.grey, near), frame, degrees), context.breathe),
       ),
     normals: normal
       ? () =>
           context.part('of normals', frame.edges, () =>
-            heightOfNormals(turnedNormals(normal, frame.turnDegrees + join.turnDegrees, true)),
+            inTurns(
+              heightOfNormals(turnedNormals(normal, frame.turnDegrees + join.turnDegrees, true)),
+              context.breathe,
+            ),
           )
       : null,
     given: join.given.height?.planes[0] ?? null,

@@ -3,6 +3,7 @@ import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { histogramPercentiles } from '../../raster/histogram.ts';
+import type { Pausing } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import { drift } from '../even/drift.ts';
@@ -77,7 +78,7 @@ function sharpnessOf(plane: Float32Array, width: number, height: number): number
 }
 
 /** Measures the fitness of a linearised photo. */
-export function fitness(source: SourceOutput): Fitness {
+export function* fitness(source: SourceOutput): Pausing<Fitness> {
   const { picture } = source;
   const { width, height } = picture;
   const [r, g, b] = picture.planes;
@@ -88,20 +89,28 @@ export function fitness(source: SourceOutput): Fitness {
     else if (r[i] + g[i] + b[i] <= 0) black++;
   }
   const shortEdge = Math.min(source.originalWidth, source.originalHeight);
+  yield;
   const y = luminance(picture);
+  yield;
   const inner = middle(new Raster(width, height, [y]));
   const seen = KERNELS.encodeSrgbPlane(inner.planes[0]);
   const small = smaller(y, width, height, DIRECTION_SIZE);
-  const direction = mainDirection(small.planes[0], small.width, small.height);
+  const direction = yield* mainDirection(small.planes[0], small.width, small.height);
   const whole = resizeArea(picture, Math.min(width, MEASURED), Math.min(height, MEASURED));
+  yield;
   const seams = pictureSeams(whole);
+  yield;
+  const unevenness = drift(y, width, height).rms;
+  yield;
+  const sharpness = sharpnessOf(seen, inner.width, inner.height);
+  yield;
   return {
     shortEdge,
     fittingSize: Math.max(256, 2 ** Math.floor(Math.log2(shortEdge))),
-    unevenness: drift(y, width, height).rms,
+    unevenness,
     burnt: burnt / r.length,
     black: black / r.length,
-    sharpness: sharpnessOf(seen, inner.width, inner.height),
+    sharpness,
     noise: noiseOf(seen, inner.width, inner.height),
     tilt: direction.plain >= PLAIN ? direction.degrees : null,
     seam: Math.max(seams.seamX, seams.seamY),

@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { inTurns } from '../../raster/pausing.ts';
 import { choice, data } from '../../settings/settings.ts';
 import { GIVEN_MAPS, type GivenRefs, givenSchema } from '../given.ts';
 import { NOTHING_TO_DECIDE, type SourceInput, station } from '../types.ts';
@@ -83,8 +84,8 @@ export const source = station({
   settings,
   ...NOTHING_TO_DECIDE,
   run: async (input: SourceInput, chosen, _decided, _frame, { team }) => linearise(input, chosen, team),
-  verdict(output, _input, _settings, _decided, frame) {
-    const f = fitness(output);
+  async verdict(output, _input, _settings, _decided, frame, { breathe }) {
+    const f = await inTurns(fitness(output), breathe);
     const few = f.shortEdge < frame.wantedSize;
     const burnt = f.burnt + f.black > BURNT;
     const soft = f.sharpness < SOFT;

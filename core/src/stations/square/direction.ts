@@ -1,6 +1,7 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { mapped } from '../../raster/mapped.ts';
+import type { Pausing } from '../../raster/pausing.ts';
 
 const COARSE_STEP = 1;
 const FINE_STEP = 0.1;
@@ -45,16 +46,20 @@ function clearness(plane: Float32Array, width: number, height: number, degrees: 
  * lines differ most, on both axes together (projection profiles, Postl 1986), with broad tone taken out.
  * Searched by whole degrees, then by tenths, its top found to a part of one.
  */
-export function mainDirection(plane: Float32Array, width: number, height: number): MainDirection {
+export function* mainDirection(plane: Float32Array, width: number, height: number): Pausing<MainDirection> {
   const broad = gaussian(plane, width, height, Math.min(width, height) / 24, MIRROR);
   const fine = mapped(plane, (v, i) => v - broad[i]);
   const both = (degrees: number) =>
     clearness(fine, width, height, degrees) + clearness(fine, width, height, degrees + 90);
   const coarse: number[] = [];
-  for (let degrees = -45; degrees < 45; degrees += COARSE_STEP) coarse.push(both(degrees));
+  for (let degrees = -45; degrees < 45; degrees += COARSE_STEP) {
+    yield;
+    coarse.push(both(degrees));
+  }
   const start = -45 + COARSE_STEP * coarse.indexOf(Math.max(...coarse));
   let [top, best] = [start, 0];
   for (let degrees = start - COARSE_STEP; degrees <= start + COARSE_STEP; degrees += FINE_STEP) {
+    yield;
     const value = both(degrees);
     if (value > best) [top, best] = [degrees, value];
   }

@@ -1,6 +1,7 @@
 import { gaussian } from '../../../filters/gaussian.ts';
 import { MIRROR } from '../../../raster/edges.ts';
 import { mapped } from '../../../raster/mapped.ts';
+import { inTurns } from '../../../raster/pausing.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
 import { resampleField } from '../../../raster/sample.ts';
@@ -46,7 +47,7 @@ export async function cropOffers(
 ): Promise<CropOffer[]> {
   const small = smaller(photo, SEARCHED);
   const box = { left: 0, top: 0, width: small.width, height: small.height };
-  const { fields } = fitLight(small, box);
+  const { fields } = await inTurns(fitLight(small, box), breathe);
   const even = await divideLight(small, box, fields, 1, [], { breathe, team: ALONE });
   await breathe(0.2);
   const periods = await periodPieces(even, shape, breathe);
