@@ -359,6 +359,7 @@ export class Walk {
     const { input, keys } = await this.#inputs(name, WORKING_SIZE, DECIDES_FROM[name]);
     // Where it is decided from all that is read, the run at the working size has the same parts.
     const context = this.#context(name, this.#partsKey(name, WORKING_SIZE, keys));
+    await context.breathe(0);
     const data = await station.decide(input, this.#settings(name), frame, context);
     if (data !== null) {
       this.#decisions[name] = { key, data };
@@ -429,13 +430,15 @@ export class Walk {
     if (kept) return kept;
     const { input } = await this.#inputs(name, this.#size);
     const decided = await this.#decided(name);
+    const context = this.#context(name, stage.key);
+    await context.breathe(1);
     const verdict = await this.#station(name).verdict(
       stage.output,
       input,
       this.#settings(name),
       decided,
       frame,
-      this.#context(name, stage.key),
+      context,
     );
     this.#cache.set(key, verdict);
     return verdict;

@@ -1,3 +1,5 @@
+import { PLANES } from '../raster/pool.ts';
+
 /** Where the compiled module keeps nothing of its own. */
 const START = 65536;
 const PAGE = 65536;
@@ -91,7 +93,9 @@ export class Arena {
 
   /** A copy of floats that a kernel wrote. */
   read(at: number, length: number): Float32Array {
-    return this.view(at, length).slice();
+    const out = PLANES.take(length);
+    out.set(this.view(at, length));
+    return out;
   }
 
   /** Whether it has grown so large that it should be let go. */

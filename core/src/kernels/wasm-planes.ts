@@ -1,3 +1,4 @@
+import { PLANES } from '../raster/pool.ts';
 import type { Arena } from './arena.ts';
 import type { Kernels } from './kernels.ts';
 import type { Call, Exports } from './wasm.ts';
@@ -14,7 +15,7 @@ export function byBlocks(
   plane: Float32Array,
   change: (exports: Exports, at: number, bytes: number) => void,
 ): Float32Array {
-  const out = new Float32Array(plane.length);
+  const out = PLANES.take(plane.length);
   call((exports, arena) => {
     arena.begin(vectors(BLOCK));
     const at = arena.room(vectors(BLOCK));
@@ -35,7 +36,7 @@ export const wasmLogPlane =
 
 export const wasmSumPlanes =
   (call: Call): Kernels['sumPlanes'] =>
-  (planes, weights, range = {}, out = new Float32Array(planes[0].length)) => {
+  (planes, weights, range = {}, out = PLANES.take(planes[0].length)) => {
     const { base = 0, low = Number.NEGATIVE_INFINITY, high = Number.POSITIVE_INFINITY } = range;
     call((exports, arena: Arena) => {
       arena.begin((planes.length + 1) * vectors(BLOCK) + vectors(weights.length));

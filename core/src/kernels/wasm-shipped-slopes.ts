@@ -1,3 +1,4 @@
+import { PLANES } from '../raster/pool.ts';
 import type { Kernels } from './kernels.ts';
 import type { Call } from './wasm.ts';
 import { BLOCK, vectors } from './wasm-planes.ts';
@@ -7,7 +8,7 @@ export const wasmShippedSlopes =
   (planes, green) =>
     call((exports, arena) => {
       const { length } = planes[0];
-      const slopes: [Float32Array, Float32Array] = [new Float32Array(length), new Float32Array(length)];
+      const slopes: [Float32Array, Float32Array] = [PLANES.take(length), PLANES.take(length)];
       arena.begin(3 * vectors(BLOCK));
       const at = planes.map(() => arena.room(vectors(BLOCK)));
       for (let from = 0; from < length; from += BLOCK) {

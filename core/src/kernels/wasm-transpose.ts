@@ -1,3 +1,4 @@
+import { PLANES } from '../raster/pool.ts';
 import type { Kernels } from './kernels.ts';
 import type { Call } from './wasm.ts';
 
@@ -9,7 +10,7 @@ export const wasmTransposePlane =
   (call: Call, reference: Kernels): Kernels['transposePlane'] =>
   (plane, width, height) => {
     if (width % 4 !== 0 || height % 4 !== 0) return reference.transposePlane(plane, width, height);
-    const out = new Float32Array(plane.length);
+    const out = PLANES.take(plane.length);
     const most = Math.max(4, Math.floor(BLOCK / width / 4) * 4);
     call((exports, arena) => {
       arena.begin(8 * width * Math.min(most, height));

@@ -1,3 +1,4 @@
+import type { Pausing } from '../../raster/pausing.ts';
 import { median } from '../../raster/statistics.ts';
 import { solve } from './solve.ts';
 
@@ -33,30 +34,47 @@ function inflation(misses: number[], step: number): number {
   return (1 + rho) / (1 - rho);
 }
 
+/** Samples of a cell along its width, about. */
+const SAMPLES = 48;
+
+/** Median of log(Y + 0.01) over a cell. */
+function middleOf(
+  luminanceAt: (x: number, y: number) => number,
+  [x0, x1]: [number, number],
+  [y0, y1]: [number, number],
+): number {
+  const step = Math.max(1, Math.floor((x1 - x0) / SAMPLES));
+  const cell = new Float64Array(Math.ceil((x1 - x0) / step) * Math.ceil((y1 - y0) / step));
+  let k = 0;
+  for (let y = y0; y < y1; y += step)
+    for (let x = x0; x < x1; x += step) cell[k++] = Math.log(luminanceAt(x, y) + FLOOR);
+  return median(cell);
+}
+
 /**
  * Broad change of luminance over `width` × `height` pixels: they are cut into 8 × 8 cells, the median of each cell's
  * log(Y + 0.01) is taken, and the answer is the RMS of the least-squares plane and bowl through them,
  * beside what unlike cells (stones, boards) give by chance. Independent of Even's own fit. `luminanceAt` is asked for a few
  * thousand pixels of each cell.
  */
-export function driftAt(luminanceAt: (x: number, y: number) => number, width: number, height: number): Drift {
+export function* driftAt(
+  luminanceAt: (x: number, y: number) => number,
+  width: number,
+  height: number,
+): Pausing<Drift> {
   const rows: number[][] = [];
   const values: number[] = [];
   for (let j = 0; j < CELLS; j++) {
+    yield;
     for (let i = 0; i < CELLS; i++) {
       const x0 = Math.floor((i * width) / CELLS);
       const x1 = Math.max(x0 + 1, Math.floor(((i + 1) * width) / CELLS));
       const y0 = Math.floor((j * height) / CELLS);
       const y1 = Math.max(y0 + 1, Math.floor(((j + 1) * height) / CELLS));
-      const step = Math.max(1, Math.floor((x1 - x0) / 48));
-      const cell: number[] = [];
-      for (let y = y0; y < y1; y += step) {
-        for (let x = x0; x < x1; x += step) cell.push(Math.log(luminanceAt(x, y) + FLOOR));
-      }
       const u = (2 * (i + 0.5)) / CELLS - 1;
       const v = (2 * (j + 0.5)) / CELLS - 1;
       rows.push([1, u, v, u * u, u * v, v * v]);
-      values.push(median(cell));
+      values.push(middleOf(luminanceAt, [x0, x1], [y0, y1]));
     }
   }
   const coefficients = solve(
@@ -76,5 +94,5 @@ export function driftAt(luminanceAt: (x: number, y: number) => number, width: nu
 }
 
 /** `driftAt` of a plane. */
-export const drift = (plane: Float32Array, width: number, height: number): Drift =>
+export const drift = (plane: Float32Array, width: number, height: number): Pausing<Drift> =>
   driftAt((x, y) => plane[y * width + x], width, height);

@@ -1,6 +1,6 @@
 import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { mean, median } from '../../raster/statistics.ts';
+import { median, statistics } from '../../raster/statistics.ts';
 import { solve } from './solve.ts';
 
 /** The light of one channel: log light = Σ cₖ·(1, u, v, u², uv, v²) over crop coordinates −1..1. */
@@ -184,8 +184,9 @@ export function* fitLight(
     const left = values
       .map((value, k) => value - logLight(byDifferences[c], ...places[k]))
       .filter((_, k) => free[k]);
-    const spread = Math.sqrt(mean(left.map((v) => (v - mean(left)) ** 2)));
-    return spread > APART && (separation(left) > TWO_TONED || fits[c].rejected > REJECTED);
+    return (
+      statistics(left).deviation > APART && (separation(left) > TWO_TONED || fits[c].rejected > REJECTED)
+    );
   });
   return { fields: twoToned ? byDifferences : fits.map(({ field }) => field), twoToned };
 }

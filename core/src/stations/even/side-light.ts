@@ -47,28 +47,36 @@ export function* findSideLight(picture: Raster, degrees: number | null): Pausing
   return yield* sideLightIn(yield* fft2(spectrum), degrees);
 }
 
+/** Rows between two pauses. */
+const ROWS = 64;
+
+/** Of each octave its energy, and its second moment along the picture's axis and at half a right angle to it. */
+type Moments = Float64Array[];
+
+function addRow({ width, height, re, im }: Spectrum, y: number, [energy, along, aside]: Moments): void {
+  const longer = Math.max(width, height);
+  const fy = (frequency(y, height) * longer) / height;
+  for (let x = 0; x < width; x++) {
+    const fx = (frequency(x, width) * longer) / width;
+    const square = fx * fx + fy * fy;
+    const octave = Math.floor(octaveOf(Math.sqrt(square)));
+    if (octave < 0 || octave >= OCTAVES) continue;
+    const i = y * width + x;
+    const power = re[i] * re[i] + im[i] * im[i];
+    energy[octave] += power;
+    along[octave] += (power * (fx * fx - fy * fy)) / square;
+    aside[octave] += (power * 2 * fx * fy) / square;
+  }
+}
+
 /** The same by a spectrum of log luminance; octaves are counted over the longer edge. */
 export function* sideLightIn(spectrum: Spectrum, degrees: number | null): Pausing<SideLight> {
-  const energy = new Float64Array(OCTAVES);
-  const along = new Float64Array(OCTAVES);
-  const aside = new Float64Array(OCTAVES);
-  const { width, height } = spectrum;
-  const longer = Math.max(width, height);
-  for (let y = 0; y < height; y++) {
-    if (y % 64 === 0) yield;
-    const fy = (frequency(y, height) * longer) / height;
-    for (let x = 0; x < width; x++) {
-      const fx = (frequency(x, width) * longer) / width;
-      const square = fx * fx + fy * fy;
-      const octave = Math.floor(octaveOf(Math.sqrt(square)));
-      if (octave < 0 || octave >= OCTAVES) continue;
-      const i = y * width + x;
-      const power = spectrum.re[i] ** 2 + spectrum.im[i] ** 2;
-      energy[octave] += power;
-      along[octave] += (power * (fx * fx - fy * fy)) / square;
-      aside[octave] += (power * 2 * fx * fy) / square;
-    }
+  const moments: Moments = [0, 1, 2].map(() => new Float64Array(OCTAVES));
+  for (let y = 0; y < spectrum.height; y++) {
+    if (y % ROWS === 0) yield;
+    addRow(spectrum, y, moments);
   }
+  const [energy, along, aside] = moments;
   const total = energy.reduce((sum, value) => sum + value, 0);
   const weights = WEIGHTS.map((weight, k) => (energy[k] > LEAST * total ? weight : 0));
   const whole = weights.reduce((sum, weight) => sum + weight, 0);

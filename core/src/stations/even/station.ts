@@ -232,9 +232,9 @@ export const even = station({
     }
     return { picture: leftAlone(input.picture, picture, mask), left: mask };
   },
-  verdict(output, input, chosen, { twoToned, side }, frame) {
-    const before = cropDrift(input.picture, input, frame);
-    const after = cropDrift(output.picture, input, frame);
+  async verdict(output, input, chosen, { twoToned, side }, frame, { breathe }) {
+    const before = await inTurns(cropDrift(input.picture, input, frame), breathe);
+    const after = await inTurns(cropDrift(output.picture, input, frame), breathe);
     const fine = Math.max(FINE_DRIFT, after.chance);
     const state = after.rms <= fine ? 'fine' : after.rms <= fine + WRONG_BEYOND ? 'look' : 'wrong';
     const byChance = after.rms > FINE_DRIFT && state === 'fine';

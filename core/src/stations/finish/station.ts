@@ -5,6 +5,7 @@ import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { mapped } from '../../raster/mapped.ts';
+import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
 import { median } from '../../raster/statistics.ts';
@@ -114,15 +115,24 @@ export const finish = station({
   decision: v.strictObject({ centre: v.number(), spread: v.number() }),
   decidesOn: () => null,
   decide(input: Pick<FinishInput, 'join'>): ToneScale {
-    const logs = logTone(luminance(input.join.picture));
+    const y = luminance(input.join.picture);
+    const logs = logTone(y);
     const centre = median(logs);
-    return { centre, spread: 1.4826 * median(mapped(logs, (v) => Math.abs(v - centre))) };
+    for (let i = 0; i < logs.length; i++) logs[i] = Math.abs(logs[i] - centre);
+    const spread = 1.4826 * median(logs);
+    PLANES.give(y, logs);
+    return { centre, spread };
   },
   async run(input: FinishInput, chosen, decided: ToneScale, frame, context): Promise<FinishOutput> {
     const line = lineOf(chosen);
     const { given, picture } = input.join;
     const count = frame.width * frame.height;
-    const tone = await context.part('tone', decided, () => toneAbout(luminance(picture), decided));
+    const tone = await context.part('tone', decided, () => {
+      const y = luminance(picture);
+      const about = toneAbout(y, decided);
+      PLANES.give(y);
+      return about;
+    });
     const told = given.roughness?.planes[0] ?? given.gloss?.planes[0].map((value) => 1 - value);
     await context.breathe(0.2);
     const parts = told ? [] : await contributions(input, chosen, tone, frame, context);

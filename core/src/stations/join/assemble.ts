@@ -1,6 +1,7 @@
 import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
+import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { rollInPlace } from '../../raster/roll.ts';
 import { resampleField } from '../../raster/sample.ts';
@@ -86,8 +87,11 @@ function putStrip(
   overlap: number,
 ): void {
   for (const [c, plane] of planes.entries()) {
-    if (axis === 'y') plane.set(KERNELS.transposePlane(strip[c], overlap, width));
-    else {
+    if (axis === 'y') {
+      const turned = KERNELS.transposePlane(strip[c], overlap, width);
+      plane.set(turned);
+      PLANES.give(turned);
+    } else {
       for (let y = 0; y < height; y++) {
         plane.set(strip[c].subarray(y * overlap, (y + 1) * overlap), y * width);
       }

@@ -1,8 +1,9 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import { fft2, inverseFft2 } from '../../raster/fft.ts';
+import { fft2, inverseFft2, type Spectrum } from '../../raster/fft.ts';
 import { inTurns, type Pausing } from '../../raster/pausing.ts';
+import { PLANES } from '../../raster/pool.ts';
 import type { Breathe } from '../../team/tasks.ts';
 import type { Vector } from './vectors.ts';
 
@@ -46,11 +47,37 @@ function* levelled(plane: Float32Array, width: number, height: number): Pausing<
   const base = gaussian(plane, width, height, sigma, MIRROR);
   yield;
   const rest = KERNELS.sumPlanes([plane, base], [1, -1], {}, base);
-  const squares = rest.map((v) => v * v);
+  const squares = PLANES.take(rest.length);
+  for (let i = 0; i < rest.length; i++) squares[i] = rest[i] * rest[i];
   yield;
   const power = gaussian(squares, width, height, sigma, MIRROR);
+  PLANES.give(squares);
   yield;
-  return rest.map((v, i) => Math.min(CLAMP, Math.max(-CLAMP, v / (Math.sqrt(Math.max(0, power[i])) + 1e-4))));
+  for (let i = 0; i < rest.length; i++) {
+    const value = rest[i] / (Math.sqrt(Math.max(0, power[i])) + 1e-4);
+    rest[i] = Math.min(CLAMP, Math.max(-CLAMP, value));
+  }
+  PLANES.give(power);
+  return rest;
+}
+
+/** Rows between two pauses. */
+const ROWS = 64;
+
+/** Row `y` of the power spectra of picture (even part) and mask (odd part) by Hermitian symmetry, to go back in one transform. */
+function powerRow(both: Spectrum, y: number, re: Float64Array, im: Float64Array): void {
+  const n = both.width;
+  const my = y === 0 ? 0 : n - y;
+  for (let x = 0; x < n; x++) {
+    const i = y * n + x;
+    const j = my * n + (x === 0 ? 0 : n - x);
+    const pr = (both.re[i] + both.re[j]) / 2;
+    const pi = (both.im[i] - both.im[j]) / 2;
+    const mr = (both.im[i] + both.im[j]) / 2;
+    const mi = (both.re[j] - both.re[i]) / 2;
+    re[i] = pr * pr + pi * pi;
+    im[i] = mr * mr + mi * mi;
+  }
 }
 
 /** Autocorrelation by the number of pixels that overlap; picture and mask ride in one transform. */
@@ -72,20 +99,9 @@ async function correlate(
   await breathe(0);
   const both = await inTurns(fft2({ width: n, height: n, re, im }), breathe);
   await breathe(0);
-  // Power spectra of picture (even part) and mask (odd part) by Hermitian symmetry, back in one transform.
   for (let y = 0; y < n; y++) {
-    if (y % 64 === 0) await breathe(0);
-    const my = y === 0 ? 0 : n - y;
-    for (let x = 0; x < n; x++) {
-      const i = y * n + x;
-      const j = my * n + (x === 0 ? 0 : n - x);
-      const pr = (both.re[i] + both.re[j]) / 2;
-      const pi = (both.im[i] - both.im[j]) / 2;
-      const mr = (both.im[i] + both.im[j]) / 2;
-      const mi = (both.re[j] - both.re[i]) / 2;
-      re[i] = pr * pr + pi * pi;
-      im[i] = mr * mr + mi * mi;
-    }
+    if (y % ROWS === 0) await breathe(0);
+    powerRow(both, y, re, im);
   }
   await breathe(0);
   const back = await inTurns(inverseFft2({ width: n, height: n, re, im }), breathe);
@@ -95,7 +111,7 @@ async function correlate(
   const values = new Float32Array(side * side);
   const power = back.re[0] / back.im[0];
   for (let y = -radius; y <= radius; y++) {
-    if (y % 64 === 0) await breathe(0);
+    if (y % ROWS === 0) await breathe(0);
     for (let x = -radius; x <= radius; x++) {
       const i = ((y + n) % n) * n + ((x + n) % n);
       values[(y + radius) * side + x + radius] =

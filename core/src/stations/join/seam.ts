@@ -1,4 +1,5 @@
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import { percentiles } from '../../raster/statistics.ts';
@@ -121,6 +122,7 @@ export function pictureSeams({ width, height, planes }: Raster): SeamFigures {
     );
     tally.add(band);
     const boxes = resizeArea(new Raster(width, rows, band), small.width, rows / BOX);
+    PLANES.give(...band);
     for (const [c, plane] of boxes.planes.entries()) small.planes[c].set(plane, (y / BOX) * small.width);
   }
   const blotch = figuresOf(small);

@@ -1,5 +1,6 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import { inTurns } from '../../raster/pausing.ts';
+import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import { mean } from '../../raster/statistics.ts';
@@ -22,6 +23,7 @@ async function shipped(normal: Raster, green: 1 | -1, breathe: () => Promise<voi
   const scale = Math.min(1, COMPARED / Math.max(normal.width, normal.height));
   const [width, height] = [Math.round(normal.width * scale), Math.round(normal.height * scale)];
   const { planes } = resizeArea(new Raster(normal.width, normal.height, slopes), width, height);
+  if (planes[0] !== slopes[0]) PLANES.give(...slopes);
   return new Raster(width, height, [...planes, new Float32Array(width * height).fill(1)]);
 }
 

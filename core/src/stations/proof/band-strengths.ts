@@ -1,6 +1,7 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { PLANES } from '../../raster/pool.ts';
 import type { Breathe } from '../../team/tasks.ts';
 import type { Sides } from '../shape.ts';
 
@@ -25,8 +26,10 @@ export async function bandStrengths(
   for (let k = 0; k < BANDS; k++) {
     const coarser = gaussian(plane, width, height, FINEST * short * STEP ** (k + 1), edges);
     out.push(KERNELS.standOut(finer, coarser, weight, BASE));
+    PLANES.give(finer);
     finer = coarser;
     await breathe((k + 1) / BANDS);
   }
+  PLANES.give(finer);
   return out;
 }

@@ -1,5 +1,7 @@
+import { OPPONENTS } from '../../colour/opponents.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { PLANES } from '../../raster/pool.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import type { Given } from '../../team/tasks.ts';
@@ -23,17 +25,12 @@ const LOG_FLOOR = 0.01;
 const STANDS_OUT = 6.5;
 const WEIGHTS = [1, 0.7, 0.5];
 
-/** Of the logarithms of red, green and blue. */
-const OPPONENTS = [
-  [1 / 3, 1 / 3, 1 / 3],
-  [1, -1, 0],
-  [0.5, 0.5, -1],
-];
-
 /** Log-opponent planes of a linear colour picture: lightness, red against green, yellow against blue. */
 function opponents(picture: Raster): Float32Array[] {
   const logs = picture.planes.map((plane) => KERNELS.logPlane(plane, LOG_FLOOR));
-  return OPPONENTS.map((weights) => KERNELS.sumPlanes(logs, weights));
+  const out = OPPONENTS.map((weights) => KERNELS.sumPlanes(logs, weights));
+  PLANES.give(...logs);
+  return out;
 }
 
 /** Strength of every pixel in every band: |difference of Gaussians| over the band's median, strongest plane. */
@@ -51,7 +48,10 @@ async function strengths(
   let out: Float32Array[] = [];
   const take = (bands: Float32Array[]) => {
     if (out.length === 0) out = bands;
-    else for (const [k, band] of bands.entries()) KERNELS.raisePlane(out[k], band);
+    else {
+      for (const [k, band] of bands.entries()) KERNELS.raisePlane(out[k], band);
+      PLANES.give(...bands);
+    }
   };
   await team.each('bandStrengths', tasks, take, breathe);
   return out;

@@ -1,6 +1,7 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeLanczos } from '../../raster/resize.ts';
 import type { Sides } from '../shape.ts';
@@ -39,17 +40,26 @@ export async function bandSum(
     await breathe(level / BAND_COUNT);
     if (reached >= HALVED_SIGMA && width % 2 === 0 && height % 2 === 0) {
       const half = { width: width / 2, height: height / 2 };
-      const small = await sumFrom(resized(finer, { width, height }, half, edges), half, level, reached / 2);
+      const less = resized(finer, { width, height }, half, edges);
+      PLANES.give(finer);
+      const small = await sumFrom(less, half, level, reached / 2);
       await breathe(level / BAND_COUNT);
-      return resized(small, half, { width, height }, edges);
+      const out = resized(small, half, { width, height }, edges);
+      PLANES.give(small);
+      return out;
     }
     const sigma = bandSigma(level) * Math.max(width, height);
     const coarser = gaussian(finer, width, height, Math.sqrt(sigma * sigma - reached * reached), edges);
     const band = shares[level].clean(KERNELS.sumPlanes([finer, coarser], [1, -1], {}, finer));
     const { weight } = shares[level];
-    if (level + 1 === BAND_COUNT) return KERNELS.sumPlanes([band], [weight], {}, band);
+    if (level + 1 === BAND_COUNT) {
+      PLANES.give(coarser);
+      return KERNELS.sumPlanes([band], [weight], {}, band);
+    }
     const rest = await sumFrom(coarser, { width, height }, level + 1, sigma);
-    return KERNELS.sumPlanes([rest, band], [1, weight], {}, rest);
+    const sum = KERNELS.sumPlanes([rest, band], [1, weight], {}, rest);
+    PLANES.give(band);
+    return sum;
   };
   return sumFrom(KERNELS.logPlane(luminance, LOG_FLOOR), sides, 0, 0);
 }

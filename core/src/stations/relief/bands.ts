@@ -1,6 +1,7 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { PLANES } from '../../raster/pool.ts';
 import type { Sides } from '../shape.ts';
 
 export const BAND_COUNT = 6;
@@ -37,6 +38,7 @@ export async function detailBands(
     reached = sigma;
     await breathe((level + 1) / BAND_COUNT);
   }
+  PLANES.give(finer);
   return bands;
 }
 

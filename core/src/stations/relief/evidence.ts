@@ -1,6 +1,7 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { PLANES } from '../../raster/pool.ts';
 import { statistics } from '../../raster/statistics.ts';
 import type { Sides } from '../shape.ts';
 
@@ -51,6 +52,7 @@ export function polarityEvidence(
     const correlation = product / local.length / Math.max(1e-9, deviation * other.deviation);
     shading = Math.tanh(3 * correlation) * (plain > GRAINY ? 0 : Math.min(1, plain / CLEAR_LIGHT));
   }
+  PLANES.give(local);
   // Neither is proof: shadow lies along raised joints too, and from which end light comes is a guess.
   return { shading, joints, together: Math.tanh(TRUST * (joints + shading)) };
 }

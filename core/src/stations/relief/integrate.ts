@@ -1,4 +1,4 @@
-import { frequency, inverseFft2, realSpectra } from '../../raster/fft.ts';
+import { frequency, inverseFft2, realSpectra, type Spectrum } from '../../raster/fft.ts';
 import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 
@@ -7,6 +7,31 @@ const BLIND = 1e-9;
 
 /** What the fourth-order central difference makes of a wave, without the i. */
 const symbol = (turn: number) => (8 * Math.sin(turn) - Math.sin(2 * turn)) / 6;
+
+/** Rows between two pauses. */
+const ROWS = 64;
+
+/** Row `j` of the height's spectrum from those of its slopes. */
+function integrateRow(
+  P: Spectrum,
+  Q: Spectrum,
+  across: Float64Array,
+  j: number,
+  re: Float64Array,
+  im: Float64Array,
+): void {
+  const { width, height } = P;
+  const dy = symbol((2 * Math.PI * frequency(j, height)) / height);
+  for (let i = 0; i < width; i++) {
+    const dx = across[i];
+    const square = dx * dx + dy * dy;
+    if (square < BLIND) continue;
+    const k = j * width + i;
+    // Times conj(i·d): (a + ib)·(−i) = b − ia.
+    re[k] = (dx * P.im[k] + dy * Q.im[k]) / square;
+    im[k] = -(dx * P.re[k] + dy * Q.re[k]) / square;
+  }
+}
 
 /**
  * The height whose slopes come nearest to those of a normal map on the torus (Frankot & Chellappa 1988), as shares
@@ -32,17 +57,8 @@ export function* heightOfNormals(normals: Raster): Pausing<Float32Array> {
   const re = new Float64Array(width * height);
   const im = new Float64Array(width * height);
   for (let j = 0; j < height; j++) {
-    if (j % 64 === 0) yield;
-    const dy = symbol((2 * Math.PI * frequency(j, height)) / height);
-    for (let i = 0; i < width; i++) {
-      const dx = across[i];
-      const square = dx * dx + dy * dy;
-      if (square < BLIND) continue;
-      const k = j * width + i;
-      // Times conj(i·d): (a + ib)·(−i) = b − ia.
-      re[k] = (dx * P.im[k] + dy * Q.im[k]) / square;
-      im[k] = -(dx * P.re[k] + dy * Q.re[k]) / square;
-    }
+    if (j % ROWS === 0) yield;
+    integrateRow(P, Q, across, j, re, im);
   }
   const longer = Math.max(width, height);
   const { re: told } = yield* inverseFft2({ width, height, re, im });

@@ -1,5 +1,6 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { PLANES } from '../../raster/pool.ts';
 import type { Band } from '../../raster/sample.ts';
 import type { Given } from '../../team/tasks.ts';
 import { ALONE, type Team } from '../../team/team.ts';
@@ -50,7 +51,7 @@ export async function visibility(
   });
   const [upright, turned] = [height, KERNELS.transposePlane(height, size, size)].map((field) => ({
     field: team.shared(field),
-    seen: new Float32Array(height.length),
+    seen: PLANES.take(height.length),
   }));
   const looks: { of: typeof upright; how: Looking }[] = [
     { of: upright, how: { directions: UPRIGHT, radius: reach, bias, edges } },
@@ -60,9 +61,15 @@ export async function visibility(
   await team.each(
     'sweepHorizons',
     parts.map(({ of, how, band }): Given<'sweepHorizons'> => [of.field, size, how, band]),
-    (made, k) => parts[k].of.seen.set(made, size * parts[k].band.from),
+    (made, k) => {
+      parts[k].of.seen.set(made, size * parts[k].band.from);
+      PLANES.give(made);
+    },
     breathe,
   );
   const back = KERNELS.transposePlane(turned.seen, size, size);
-  return KERNELS.sumPlanes([upright.seen, back], [1, 1], {}, upright.seen);
+  PLANES.give(turned.seen);
+  const out = KERNELS.sumPlanes([upright.seen, back], [1, 1], {}, upright.seen);
+  PLANES.give(back);
+  return out;
 }

@@ -1,4 +1,4 @@
-import { fft2, frequency, inverseFft2 } from '../../raster/fft.ts';
+import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
 import type { Pausing } from '../../raster/pausing.ts';
 import { mean } from '../../raster/statistics.ts';
 import { type SideLight, sideLightIn } from '../even/side-light.ts';
@@ -23,6 +23,34 @@ export function fromAbove(line: number): number {
   return (degrees + 360) % 360;
 }
 
+/** Rows between two pauses. */
+const ROWS = 64;
+
+/** Row `y` of a spectrum of tone becomes that of height. */
+function slantRow({ width, height, re, im }: Spectrum, y: number, degrees: number): void {
+  const turn = (degrees * Math.PI) / 180;
+  const [lx, ly] = [Math.sin(turn), -Math.cos(turn)];
+  const longer = Math.max(width, height);
+  const fy = frequency(y, height) / height;
+  for (let x = 0; x < width; x++) {
+    const fx = frequency(x, width) / width;
+    const i = y * width + x;
+    const square = (2 * Math.PI) ** 2 * (fx * fx + fy * fy);
+    if (square === 0) {
+      re[i] = 0;
+      im[i] = 0;
+      continue;
+    }
+    const k = -2 * Math.PI * (fx * lx + fy * ly);
+    const cycles = Math.sqrt(fx * fx + fy * fy) * longer;
+    const gain = ((1 - Math.exp(-((cycles / BROAD) ** 2))) * k) / (k * k + LAMBDA * square);
+    // Times conj(i·k)/(k² + λω²).
+    const [a, b] = [re[i], im[i]];
+    re[i] = gain * b;
+    im[i] = -gain * a;
+  }
+}
+
 /**
  * Height from the shading by slanting light, linear and on the torus (Pentland 1990): tone is the slope towards the
  * light, so each frequency is divided by i·k, k the frequency along the light, with what lies square to it held back
@@ -38,29 +66,9 @@ export function* slantHeight(
   const re = new Float64Array(grey.length);
   for (let i = 0; i < re.length; i++) re[i] = grey[i] / middle - 1;
   const spectrum = yield* fft2({ width, height, re, im: new Float64Array(re.length) });
-  const turn = (degrees * Math.PI) / 180;
-  const [lx, ly] = [Math.sin(turn), -Math.cos(turn)];
-  const longer = Math.max(width, height);
   for (let y = 0; y < height; y++) {
-    if (y % 64 === 0) yield;
-    const fy = frequency(y, height) / height;
-    for (let x = 0; x < width; x++) {
-      const fx = frequency(x, width) / width;
-      const i = y * width + x;
-      const square = (2 * Math.PI) ** 2 * (fx * fx + fy * fy);
-      if (square === 0) {
-        spectrum.re[i] = 0;
-        spectrum.im[i] = 0;
-        continue;
-      }
-      const k = -2 * Math.PI * (fx * lx + fy * ly);
-      const cycles = Math.hypot(fx, fy) * longer;
-      const gain = ((1 - Math.exp(-((cycles / BROAD) ** 2))) * k) / (k * k + LAMBDA * square);
-      // Times conj(i·k)/(k² + λω²).
-      const [a, b] = [spectrum.re[i], spectrum.im[i]];
-      spectrum.re[i] = gain * b;
-      spectrum.im[i] = -gain * a;
-    }
+    if (y % ROWS === 0) yield;
+    slantRow(spectrum, y, degrees);
   }
   return new Float32Array((yield* inverseFft2(spectrum)).re);
 }

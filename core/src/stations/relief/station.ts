@@ -2,6 +2,7 @@ import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { inTurns } from '../../raster/pausing.ts';
+import { PLANES } from '../../raster/pool.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
 import { turnedNormals } from '../given.ts';
 import { type Frame, type ReliefOutput, station } from '../types.ts';
@@ -69,6 +70,7 @@ async function readLight(
     const slant = await inTurns(slantHeight(y, frame, degrees), context.breathe);
     await context.breathe(0);
     const evidence = polarityEvidence(log, slant, plain, frame, frame.edges);
+    PLANES.give(y, log, slant);
     await context.breathe(0);
     return { light: { degrees, plain }, evidence };
   });

@@ -56,11 +56,12 @@ function middle({ width, height, planes }: Raster): Raster {
 
 /** Noise by the diagonal details of 2 × 2 blocks, whose median structure hardly moves (Donoho & Johnstone 1994). */
 function noiseOf(plane: Float32Array, width: number, height: number): number {
-  const details: number[] = [];
+  const details = new Float32Array((width >> 1) * (height >> 1));
+  let k = 0;
   for (let y = 0; y + 1 < height; y += 2) {
     for (let x = 0; x + 1 < width; x += 2) {
       const i = y * width + x;
-      details.push(Math.abs(plane[i] - plane[i + 1] - plane[i + width] + plane[i + width + 1]) / 2);
+      details[k++] = Math.abs(plane[i] - plane[i + 1] - plane[i + width] + plane[i + width + 1]) / 2;
     }
   }
   return histogramPercentiles(details, [50])[0] / MAD;
@@ -77,30 +78,47 @@ function sharpnessOf(plane: Float32Array, width: number, height: number): number
   return coarse > 1e-6 ? power(0.8) / coarse : 0;
 }
 
+/** Pixels between two pauses. */
+const AT_ONCE = 2 ** 18;
+
+/** How many pixels are burnt out or black. */
+function lostIn([r, g, b]: Float32Array[]): { burnt: number; black: number } {
+  let [burnt, black] = [0, 0];
+  for (let i = 0; i < r.length; i++) {
+    if (r[i] >= FULL || g[i] >= FULL || b[i] >= FULL) burnt++;
+    else if (r[i] + g[i] + b[i] <= 0) black++;
+  }
+  return { burnt, black };
+}
+
 /** Measures the fitness of a linearised photo. */
 export function* fitness(source: SourceOutput): Pausing<Fitness> {
   const { picture } = source;
   const { width, height } = picture;
-  const [r, g, b] = picture.planes;
-  let burnt = 0;
-  let black = 0;
-  for (let i = 0; i < r.length; i++) {
-    if (r[i] >= FULL || g[i] >= FULL || b[i] >= FULL) burnt++;
-    else if (r[i] + g[i] + b[i] <= 0) black++;
+  const { planes } = picture;
+  const { length } = planes[0];
+  let [burnt, black] = [0, 0];
+  for (let from = 0; from < length; from += AT_ONCE) {
+    const lost = lostIn(planes.map((plane) => plane.subarray(from, from + AT_ONCE)));
+    burnt += lost.burnt;
+    black += lost.black;
+    yield;
   }
   const shortEdge = Math.min(source.originalWidth, source.originalHeight);
   yield;
   const y = luminance(picture);
   yield;
   const inner = middle(new Raster(width, height, [y]));
+  yield;
   const seen = KERNELS.encodeSrgbPlane(inner.planes[0]);
+  yield;
   const small = smaller(y, width, height, DIRECTION_SIZE);
   const direction = yield* mainDirection(small.planes[0], small.width, small.height);
   const whole = resizeArea(picture, Math.min(width, MEASURED), Math.min(height, MEASURED));
   yield;
   const seams = pictureSeams(whole);
   yield;
-  const unevenness = drift(y, width, height).rms;
+  const { rms: unevenness } = yield* drift(y, width, height);
   yield;
   const sharpness = sharpnessOf(seen, inner.width, inner.height);
   yield;
@@ -108,8 +126,8 @@ export function* fitness(source: SourceOutput): Pausing<Fitness> {
     shortEdge,
     fittingSize: Math.max(256, 2 ** Math.floor(Math.log2(shortEdge))),
     unevenness,
-    burnt: burnt / r.length,
-    black: black / r.length,
+    burnt: burnt / length,
+    black: black / length,
     sharpness,
     noise: noiseOf(seen, inner.width, inner.height),
     tilt: direction.plain >= PLAIN ? direction.degrees : null,

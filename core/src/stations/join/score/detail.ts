@@ -1,21 +1,60 @@
 import { gaussian } from '../../../filters/gaussian.ts';
+import { KERNELS } from '../../../kernels/kernels.ts';
 import { type Edges, MIRROR, TORUS } from '../../../raster/edges.ts';
-import { mapped } from '../../../raster/mapped.ts';
+import { PLANES } from '../../../raster/pool.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { percentiles } from '../../../raster/statistics.ts';
 import type { Breathe } from '../../../team/tasks.ts';
+import type { Sides } from '../../shape.ts';
 import type { Twin } from './patches.ts';
 
 const LOW_PERCENT = 20;
+/** Rows between two pauses. */
+const ROWS = 64;
 
 const lightness = ({ planes }: Raster): Float32Array =>
-  planes.length === 1 ? planes[0] : mapped(planes[0], (v, i) => (v + planes[1][i] + planes[2][i]) / 3);
+  planes.length === 1 ? planes[0] : KERNELS.sumPlanes(planes, [1 / 3, 1 / 3, 1 / 3]);
 
 /** Strength of fine detail about each pixel. */
 function fine(plane: Float32Array, width: number, height: number, edges: Edges): Float32Array {
-  const soft = gaussian(plane, width, height, 1, edges);
-  const detail = mapped(plane, (v, i) => Math.abs(v - soft[i]));
-  return gaussian(detail, width, height, 4, edges);
+  const detail = gaussian(plane, width, height, 1, edges);
+  for (let i = 0; i < plane.length; i++) detail[i] = Math.abs(plane[i] - detail[i]);
+  const out = gaussian(detail, width, height, 4, edges);
+  PLANES.give(detail);
+  return out;
+}
+
+/** Products of the slopes of a plane along rows `from` up to `to`: across by across, down by down, across by down. */
+function slopeProducts(
+  plane: Float32Array,
+  { width, height }: Sides,
+  edges: Edges,
+  [xx, yy, xy]: Float32Array[],
+  from: number,
+  to: number,
+): void {
+  for (let y = from; y < to; y++) {
+    const up = (y === 0 ? (edges.y === 'wrap' ? height - 1 : 0) : y - 1) * width;
+    const down = (y === height - 1 ? (edges.y === 'wrap' ? 0 : y) : y + 1) * width;
+    for (let x = 0; x < width; x++) {
+      const left = x === 0 ? (edges.x === 'wrap' ? width - 1 : 0) : x - 1;
+      const right = x === width - 1 ? (edges.x === 'wrap' ? 0 : x) : x + 1;
+      const gx = plane[y * width + right] - plane[y * width + left];
+      const gy = plane[down + x] - plane[up + x];
+      const i = y * width + x;
+      xx[i] = gx * gx;
+      yy[i] = gy * gy;
+      xy[i] = gx * gy;
+    }
+  }
+}
+
+/** How far the larger eigenvalue of the tensor stands out, in place of the first plane. */
+function rules([xx, yy, xy]: Float32Array[], from: number, to: number): void {
+  for (let i = from; i < to; i++) {
+    const [x, y] = [xx[i] - yy[i], 2 * xy[i]];
+    xx[i] = Math.sqrt(x * x + y * y) / (xx[i] + yy[i] + 1e-9);
+  }
 }
 
 /** How much one direction rules about each pixel, 0…1 (coherence of the structure tensor). */
@@ -26,32 +65,26 @@ async function coherence(
   edges: Edges,
   breathe: Breathe,
 ): Promise<Float32Array> {
-  const xx = new Float32Array(plane.length);
-  const yy = new Float32Array(plane.length);
-  const xy = new Float32Array(plane.length);
   const soft = gaussian(plane, width, height, 1, edges);
-  for (let y = 0; y < height; y++) {
-    const up = (y === 0 ? (edges.y === 'wrap' ? height - 1 : 0) : y - 1) * width;
-    const down = (y === height - 1 ? (edges.y === 'wrap' ? 0 : y) : y + 1) * width;
-    for (let x = 0; x < width; x++) {
-      const left = x === 0 ? (edges.x === 'wrap' ? width - 1 : 0) : x - 1;
-      const right = x === width - 1 ? (edges.x === 'wrap' ? 0 : x) : x + 1;
-      const gx = soft[y * width + right] - soft[y * width + left];
-      const gy = soft[down + x] - soft[up + x];
-      const i = y * width + x;
-      xx[i] = gx * gx;
-      yy[i] = gy * gy;
-      xy[i] = gx * gy;
-    }
+  const tensor = [0, 1, 2].map(() => PLANES.take(plane.length));
+  for (let y = 0; y < height; y += ROWS) {
+    await breathe(1);
+    slopeProducts(soft, { width, height }, edges, tensor, y, Math.min(height, y + ROWS));
   }
+  PLANES.give(soft);
   const sigma = Math.max(2, Math.min(width, height) / 90);
-  await breathe(1);
-  const [a, b, c] = [xx, yy, xy].map((one) => gaussian(one, width, height, sigma, edges));
-  await breathe(1);
-  return mapped(a, (v, i) => {
-    const [x, y] = [v - b[i], 2 * c[i]];
-    return Math.sqrt(x * x + y * y) / (v + b[i] + 1e-9);
-  });
+  const smooth: Float32Array[] = [];
+  for (const one of tensor) {
+    await breathe(1);
+    smooth.push(gaussian(one, width, height, sigma, edges));
+  }
+  PLANES.give(...tensor);
+  for (let from = 0; from < plane.length; from += ROWS * width) {
+    await breathe(1);
+    rules(smooth, from, Math.min(plane.length, from + ROWS * width));
+  }
+  PLANES.give(smooth[1], smooth[2]);
+  return smooth[0];
 }
 
 export interface DetailScore {

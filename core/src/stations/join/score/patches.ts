@@ -1,5 +1,5 @@
+import { OPPONENTS } from '../../../colour/opponents.ts';
 import { KERNELS, type Kernels } from '../../../kernels/kernels.ts';
-import { mapped } from '../../../raster/mapped.ts';
 import { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
 import type { Breathe } from '../../../team/tasks.ts';
@@ -47,11 +47,11 @@ const WAVES = TERMS.map(([u, v]) => {
 /** Lightness and two colour differences of an encoded picture. */
 function opponents({ width, height, planes }: Raster): Raster {
   const [r, g, b] = planes.length === 3 ? planes : [planes[0], planes[0], planes[0]];
-  return new Raster(width, height, [
-    mapped(r, (v, i) => (v + g[i] + b[i]) / 3),
-    mapped(r, (v, i) => v - g[i]),
-    mapped(r, (v, i) => (v + g[i]) / 2 - b[i]),
-  ]);
+  return new Raster(
+    width,
+    height,
+    OPPONENTS.map((weights) => KERNELS.sumPlanes([r, g, b], weights)),
+  );
 }
 
 /** Features of the patch whose corner is (x, y); wraps. */
