@@ -1,5 +1,6 @@
 import { albedoBand, lineOf } from '../../chart/chart.ts';
 import { LUMINANCE } from '../../colour/luminance-of.ts';
+import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
@@ -16,15 +17,19 @@ const LOOSE = 0.06;
 const signed = (share: number) => `${share < 0 ? '−' : '+'}${Math.abs(100 * share).toFixed(1)} %`;
 
 /** Where the median of the albedo lies, and how much of it no real surface has. Measured dry. */
-export function verdict(
+export async function verdict(
   output: GaugeOutput,
   _input: unknown,
   chosen: GaugeSettings,
   decided: GaugeDecision,
-): Verdict {
+  _frame: unknown,
+  { breathe }: Pick<WorkContext, 'breathe'>,
+): Promise<Verdict> {
   const zones = output.zones && { ...output.zones, belongs: thinned(output.zones.belongs) };
   const y = KERNELS.sumPlanes(output.dry.planes.map(thinned), LUMINANCE);
+  await breathe(1);
   const { marks, counted, ofRest, inBand, median, zoneMedians } = gaugeMarks(y, chosen, zones);
+  await breathe(1);
   const line = lineOf(chosen);
   const band = line ? albedoBand(line) : null;
   let beyond = 0;

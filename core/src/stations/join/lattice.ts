@@ -160,30 +160,41 @@ function summit(c: Correlation, x: number, y: number): Peak {
   };
 }
 
-/** Strong summits of one half of the plane of lags (the other is its mirror), shortest first. */
-function peaksOf(c: Correlation): Peak[] {
+/** Summits of row `y` of the lags. */
+function peaksInRow(c: Correlation, y: number): Peak[] {
   const peaks: Peak[] = [];
-  for (let y = 0; y <= c.radius - 3; y++) {
-    for (let x = y === 0 ? 3 : -c.radius + 3; x <= c.radius - 3; x++) {
-      const here = valueAt(c, x, y);
-      if (here < PEAK || Math.hypot(x, y) < 3) continue;
-      let isTop = true;
-      for (let j = -2; j <= 2 && isTop; j++) {
-        for (let i = -2; i <= 2; i++) {
-          if ((i !== 0 || j !== 0) && valueAt(c, x + i, y + j) > here) {
-            isTop = false;
-            break;
-          }
+  for (let x = y === 0 ? 3 : -c.radius + 3; x <= c.radius - 3; x++) {
+    const here = valueAt(c, x, y);
+    if (here < PEAK || x * x + y * y < 9) continue;
+    let isTop = true;
+    for (let j = -2; j <= 2 && isTop; j++) {
+      for (let i = -2; i <= 2; i++) {
+        if ((i !== 0 || j !== 0) && valueAt(c, x + i, y + j) > here) {
+          isTop = false;
+          break;
         }
       }
-      if (isTop) peaks.push(summit(c, x, y));
     }
+    if (isTop) peaks.push(summit(c, x, y));
   }
+  return peaks;
+}
+
+const lengthOf = ([x, y]: Vector) => Math.sqrt(x * x + y * y);
+
+/** Strong summits of one half of the plane of lags (the other is its mirror), shortest first. */
+function* peaksOf(c: Correlation): Pausing<Peak[]> {
+  const peaks: Peak[] = [];
+  for (let y = 0; y <= c.radius - 3; y++) {
+    if (y % ROWS === 0) yield;
+    peaks.push(...peaksInRow(c, y));
+  }
+  yield;
   // Of the strong ones the shortest: a fine pattern has hundreds, and its cell lies among the first.
   const highest = peaks.reduce((most, { value }) => Math.max(most, value), 0);
   return peaks
     .filter(({ value }) => value >= STRONG_SHARE * highest)
-    .sort((a, b) => Math.hypot(...a.at) - Math.hypot(...b.at))
+    .sort((a, b) => lengthOf(a.at) - lengthOf(b.at))
     .slice(0, PEAKS);
 }
 
@@ -328,7 +339,7 @@ export async function findLattice(
   await breathe(0);
   const c = await correlate(even, width, height, breathe);
   await breathe(0);
-  const peaks = peaksOf(c);
+  const peaks = await inTurns(peaksOf(c), breathe);
   const pairs: { a: Vector; b: Vector; score: number; area: number }[] = [];
   for (let i = 0; i < peaks.length; i++) {
     await breathe(0);
@@ -336,7 +347,7 @@ export async function findLattice(
       const a = peaks[i].at;
       const b = peaks[j].at;
       const area = Math.abs(a[0] * b[1] - a[1] * b[0]);
-      if (area / (Math.hypot(...a) * Math.hypot(...b)) < APART) continue;
+      if (area / (lengthOf(a) * lengthOf(b)) < APART) continue;
       const { mean, count } = latticeMean(c, a, b);
       if (count >= 2) pairs.push({ a, b, score: mean, area });
     }

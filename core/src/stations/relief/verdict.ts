@@ -1,3 +1,4 @@
+import type { WorkContext } from '../../engine/context.ts';
 import { histogramPercentiles } from '../../raster/histogram.ts';
 import { readStep, thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
@@ -16,38 +17,48 @@ const PLAIN = 0.06;
 /** A normal whose length is further from 1 is no direction. */
 const LENGTH_SLACK = 1e-3;
 
-/** How deep, how steep, how level it came out; and what speaks against the way it was read. */
-export function verdict(
-  output: ReliefOutput,
-  input: ReliefInput,
-  chosen: ReliefSettings,
-  decided: ReliefDecision,
-  frame: Frame,
-): Verdict {
-  const { evidence, light } = decided;
-  const isGiven = input.join.given.height !== undefined;
-  const [low, high] = histogramPercentiles(thinned(output.height), [0.5, 99.5]);
-  const nz = output.normal.planes[2];
+/** How many normals are steep (%), how far all of them lean together, the lowest one's z, and how far a length is from 1. */
+function told([nx, ny, nz]: Float32Array[]) {
   const steepZ = Math.cos((STEEP_DEGREES * Math.PI) / 180);
   let steep = 0;
   let tiltX = 0;
   let tiltY = 0;
   let lowestZ = 1;
   let offLength = 0;
-  const [nx, ny] = output.normal.planes;
   const apart = readStep(nz.length);
   const count = Math.ceil(nz.length / apart);
   for (let i = 0; i < nz.length; i += apart) {
-    if (nz[i] < steepZ) steep++;
-    if (nz[i] < lowestZ) lowestZ = nz[i];
     const [x, y, z] = [nx[i], ny[i], nz[i]];
+    if (z < steepZ) steep++;
+    if (z < lowestZ) lowestZ = z;
     tiltX += x;
     tiltY += y;
     const off = Math.abs(Math.sqrt(x * x + y * y + z * z) - 1);
     if (off > offLength) offLength = off;
   }
-  const steepShare = (100 * steep) / count;
-  const tilt = Math.hypot(tiltX, tiltY) / count;
+  return {
+    steepShare: (100 * steep) / count,
+    tilt: Math.sqrt(tiltX * tiltX + tiltY * tiltY) / count,
+    lowestZ,
+    offLength,
+  };
+}
+
+/** How deep, how steep, how level it came out; and what speaks against the way it was read. */
+export async function verdict(
+  output: ReliefOutput,
+  input: ReliefInput,
+  chosen: ReliefSettings,
+  decided: ReliefDecision,
+  frame: Frame,
+  { breathe }: Pick<WorkContext, 'breathe'>,
+): Promise<Verdict> {
+  const { evidence, light } = decided;
+  const isGiven = input.join.given.height !== undefined;
+  const [low, high] = histogramPercentiles(thinned(output.height), [0.5, 99.5]);
+  await breathe(1);
+  const { steepShare, tilt, lowestZ, offLength } = told(output.normal.planes);
+  await breathe(1);
   const range = (high - low) * chosen.depthMm;
   const flat = !(high > low) || range === 0;
   const steepest = (Math.acos(Math.min(1, lowestZ)) * 180) / Math.PI;

@@ -123,6 +123,20 @@ export interface SourceDetail {
   tone: number;
 }
 
+/** Mean difference of values so far apart, across and down. */
+function usualStep(plane: Float32Array, { width, height }: Sides, apart: number): number {
+  let sum = 0;
+  let count = 0;
+  for (let y = 0; y + apart < height; y += 3) {
+    for (let x = 0; x + apart < width; x += 3) {
+      const i = y * width + x;
+      sum += Math.abs(plane[i + apart] - plane[i]) + Math.abs(plane[i + apart * width] - plane[i]);
+      count += 2;
+    }
+  }
+  return sum / Math.max(1, count);
+}
+
 /** Measures the source. Encoded values. */
 export async function sourceDetail(source: Raster, size: number, breathe: Breathe): Promise<SourceDetail> {
   const { width, height } = source;
@@ -130,23 +144,10 @@ export async function sourceDetail(source: Raster, size: number, breathe: Breath
   const ridges = await coherence(plane, width, height, MIRROR, breathe);
   await breathe(1);
   const broad = gaussian(plane, width, height, size / 48, MIRROR);
-  const apart = 2 * broadHalf(size);
-  let sum = 0;
-  let count = 0;
-  for (let y = 0; y + apart < height; y += 3) {
-    for (let x = 0; x + apart < width; x += 3) {
-      const i = y * width + x;
-      sum += Math.abs(broad[i + apart] - broad[i]) + Math.abs(broad[i + apart * width] - broad[i]);
-      count += 2;
-    }
-  }
-  return {
-    source,
-    fine: fine(plane, width, height, MIRROR),
-    ridges,
-    grain: mean(ridges),
-    tone: sum / Math.max(1, count),
-  };
+  const tone = usualStep(broad, source, 2 * broadHalf(size));
+  PLANES.give(broad);
+  await breathe(1);
+  return { source, fine: fine(plane, width, height, MIRROR), ridges, grain: mean(ridges), tone };
 }
 
 /**
