@@ -30,6 +30,7 @@ export * from './raster/edges.ts';
 export * from './raster/fft.ts';
 export * from './raster/histogram.ts';
 export { atOnce, inTurns, type Pausing } from './raster/pausing.ts';
+export { PLANES } from './raster/pool.ts';
 export { Raster } from './raster/raster.ts';
 export * from './raster/resize.ts';
 export { roll, rollPlane } from './raster/roll.ts';

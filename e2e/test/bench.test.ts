@@ -177,6 +177,8 @@ describe('the Bench', () => {
     await page.goto(`${stage.url}/tiles/${tile}/gauge`);
     const line = page.getByTestId('engine-line');
     await line.getByText(/512 px in \d+ ms/).waitFor();
+    // What one step is done with, the next one writes on.
+    await line.getByText(/[1-9]\d* of \d+ planes used again/).waitFor();
     const before = await figure(page, 'Exposure').inputValue();
     await setFigure(page, 'Exposure', String(Number(before) + 0.1));
     await line.getByText(/[1-9]\d* results at hand, [1-9]\d* made/).waitFor();

@@ -94,6 +94,8 @@ export interface EngineWork {
   limit: number;
   /** Threads that work, the engine's own among them. */
   threads: number;
+  /** Planes that were asked for on the engine's own thread, and how many of them were there to be written again. */
+  planes: { taken: number; reused: number };
   /** How long nothing else was let in at most: what is no longer wanted is stopped after that. */
   longest: Step;
 }

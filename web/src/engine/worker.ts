@@ -9,6 +9,7 @@ import {
   luminance,
   luminanceBins,
   mainDirection,
+  PLANES,
   Problem,
   type Proposal,
   Raster,
@@ -252,6 +253,7 @@ const worker: EngineWorker = {
         // Occlusion takes longest and is not to be waited for where another map of Relief is looked at.
         else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
         const { hits, misses } = engine.cache;
+        const before = PLANES.used;
         const { outputs, timings, frame, longestStep: longest } = await pass(size, false);
         whole = { outputs, size, repairs, frame };
         if (k === 0) quick = whole;
@@ -266,6 +268,10 @@ const worker: EngineWorker = {
           bytes: engine.cache.bytes,
           limit: engine.cache.limit,
           threads: team.size,
+          planes: {
+            taken: PLANES.used.taken - before.taken,
+            reused: PLANES.used.reused - before.reused,
+          },
           longest,
         };
         send({ kind: 'settled', size, decisions: decided.decisions, work });

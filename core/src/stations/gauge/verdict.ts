@@ -2,6 +2,7 @@ import { albedoBand, lineOf } from '../../chart/chart.ts';
 import { LUMINANCE } from '../../colour/luminance-of.ts';
 import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../raster/pool.ts';
 import { thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
 import type { GaugeOutput } from '../types.ts';
@@ -29,6 +30,7 @@ export async function verdict(
   const y = KERNELS.sumPlanes(output.dry.planes.map(thinned), LUMINANCE);
   await breathe(1);
   const { marks, counted, ofRest, inBand, median, zoneMedians } = gaugeMarks(y, chosen, zones);
+  PLANES.give(y);
   await breathe(1);
   const line = lineOf(chosen);
   const band = line ? albedoBand(line) : null;

@@ -8,11 +8,13 @@ import { STATION_WORDS } from '../words.ts';
 const MB = 1e6;
 
 /** What one pass came to, in one line. */
-export function workWords({ size, ms, hits, misses, bytes, limit, threads, longest }: EngineWork): string {
+export function workWords(work: EngineWork): string {
+  const { size, ms, hits, misses, bytes, limit, threads, planes, longest } = work;
   return [
     `${size} px in ${Math.round(ms)} ms`,
     `${hits} results at hand, ${misses} made`,
     `${Math.round(bytes / MB)} of ${Math.round(limit / MB)} MB`,
+    `${planes.reused} of ${planes.taken} planes used again`,
     threads === 1 ? '1 thread' : `${threads} threads`,
     `longest step ${Math.round(longest.ms)} ms, ${STATION_WORDS[longest.station]}`,
   ].join(' · ');
