@@ -1,5 +1,5 @@
 /** Bytes of planes that are kept to be written again. */
-const KEPT_BYTES = 192 * 2 ** 20;
+const KEPT_BYTES = 96 * 2 ** 20;
 
 /**
  * Planes that nobody reads any more, to be written again: a fresh one costs the first touch of its pages, and the
