@@ -41,6 +41,32 @@ describe('engine', () => {
     expect(progress.at(-1)).to.be.closeTo(1, 1e-9);
   });
 
+  it('the longest step is counted from one turn to the next, whoever holds the thread; what is waited for is none', async () => {
+    const host = hostOf(pixels);
+    const late = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+    const engine = new Engine(
+      {
+        pixels: async (...asked) => {
+          await late(1000);
+          return host.pixels(...asked);
+        },
+      },
+      CACHE,
+    );
+    const { longestStep } = await engine.evaluate({
+      recipe: recipeWith({}),
+      source,
+      size: 256,
+      until: 'even',
+      onOutput: (name) => {
+        const until = performance.now() + (name === 'square' ? 300 : 0);
+        while (performance.now() < until);
+      },
+    });
+    expect(longestStep.ms).to.be.within(300, 999);
+    expect(longestStep.station).to.equal('square');
+  });
+
   it('stops at the station that was asked for', async () => {
     const { outputs } = await fresh().engine.evaluate({
       recipe: recipeWith({}),
