@@ -22,6 +22,10 @@ export function fft2(spectrum: Spectrum): Pausing<Spectrum> {
   return transform(spectrum);
 }
 
+function scaleBy(values: Float64Array, scale: number): void {
+  for (let i = 0; i < values.length; i++) values[i] *= scale;
+}
+
 /** Inverse 2-D transform, scaled by 1/(width·height). @throws RangeError off powers of two. */
 export function* inverseFft2(spectrum: Spectrum): Pausing<Spectrum> {
   const { width, height, re, im } = spectrum;
@@ -30,7 +34,7 @@ export function* inverseFft2(spectrum: Spectrum): Pausing<Spectrum> {
   const scale = 1 / (width * height);
   for (const part of [back.re, back.im]) {
     yield;
-    for (let i = 0; i < part.length; i++) part[i] *= scale;
+    scaleBy(part, scale);
   }
   return { width, height, re: back.im, im: back.re };
 }

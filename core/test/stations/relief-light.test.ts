@@ -121,14 +121,14 @@ describe('what stands out', () => {
     planeOf(N, N, (x, y) => (x % 32 < 3 || y % 32 < 3 ? line : stone) + 0.02 * noise[y * N + x]);
 
   it('is bright where thin dark joints lie between, dark where thin bright ones do', () => {
-    const dark = polarityEvidence(logs(joints(0.05, 0.4)), null, 0, SIDES, TORUS);
-    const bright = polarityEvidence(logs(joints(0.7, 0.3)), null, 0, SIDES, TORUS);
+    const dark = atOnce(polarityEvidence(logs(joints(0.05, 0.4)), null, 0, SIDES, TORUS));
+    const bright = atOnce(polarityEvidence(logs(joints(0.7, 0.3)), null, 0, SIDES, TORUS));
     expect(dark.together).to.be.above(0.45);
     expect(bright.together).to.be.below(-0.45);
   });
 
   it('is open where nothing tells', () => {
-    const even = polarityEvidence(logs(noise.map((v) => 0.3 + 0.1 * v)), null, 0, SIDES, TORUS);
+    const even = atOnce(polarityEvidence(logs(noise.map((v) => 0.3 + 0.1 * v)), null, 0, SIDES, TORUS));
     expect(Math.abs(even.together)).to.be.below(0.25);
   });
 

@@ -61,7 +61,7 @@ const OPERATIONS: Record<string, Operation> = {
     cavityMap(p, SIDES, 3, 0.2, { hollows: 1, edges: 0.7 }, e),
   ],
   'stations/relief/evidence.ts': (p, e) => {
-    const { joints, together } = polarityEvidence(p, null, 0, SIDES, e);
+    const { joints, together } = atOnce(polarityEvidence(p, null, 0, SIDES, e));
     return [p.map(() => joints), p.map(() => together)];
   },
   'stations/relief/height.ts': async (p, e) => {

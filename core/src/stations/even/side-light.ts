@@ -27,6 +27,18 @@ const LEAST = 0.002;
 /** The lowest octaves hold few waves, whose directions are chance. */
 const WEIGHTS = [0.125, 0.25, 0.5, 1, 1, 1];
 
+/** Log luminance faded out towards its edges by Hann's window. */
+function windowed({ width, height, logs }: ReturnType<typeof sidePlane>): Float64Array {
+  const re = new Float64Array(SIDE_PLANE * SIDE_PLANE);
+  const hann = (k: number, n: number) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (k + 0.5)) / n);
+  const across = Float64Array.from({ length: width }, (_, x) => hann(x, width));
+  for (let y = 0; y < height; y++) {
+    const down = hann(y, height);
+    for (let x = 0; x < width; x++) re[y * SIDE_PLANE + x] = logs[y * width + x] * across[x] * down;
+  }
+  return re;
+}
+
 /**
  * The line of side light in a picture: shading of relief by slanting light has a spectrum like cos² of the angle to
  * the light (Knill 1990; Chantler 1995), colour of a surface without a grain has none, so the second moment of
@@ -35,14 +47,8 @@ const WEIGHTS = [0.125, 0.25, 0.5, 1, 1, 1];
  * cannot tell from light.
  */
 export function* findSideLight(picture: Raster, degrees: number | null): Pausing<SideLight> {
-  const { width, height, logs } = sidePlane(picture);
-  const re = new Float64Array(SIDE_PLANE * SIDE_PLANE);
-  const hann = (k: number, n: number) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (k + 0.5)) / n);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      re[y * SIDE_PLANE + x] = logs[y * width + x] * hann(x, width) * hann(y, height);
-    }
-  }
+  const re = windowed(sidePlane(picture));
+  yield;
   const spectrum = { width: SIDE_PLANE, height: SIDE_PLANE, re, im: new Float64Array(re.length) };
   return yield* sideLightIn(yield* fft2(spectrum), degrees);
 }

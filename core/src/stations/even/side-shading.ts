@@ -1,4 +1,4 @@
-import { fft2, frequency, inverseFft2 } from '../../raster/fft.ts';
+import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
 import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import type { SideLight } from './side-light.ts';
@@ -22,16 +22,13 @@ function gainOf(shares: number[], octave: number, cosSquare: number): number {
   return (ratio * cosSquare) / (1 + ratio * cosSquare);
 }
 
-/**
- * The shading by light from the side in a picture: what of its log luminance the light explains, frequency by
- * frequency (a Wiener filter over `findSideLight`'s spectra). Found on a plane of its own size, so that it is the
- * same at every size of the picture; detail finer than that is left as it is.
- */
-export function* sideShading(picture: Raster, { degrees, shares }: SideLight): Pausing<ShadingField> {
-  const { width, height, logs } = sidePlane(picture);
+/** Rows between two pauses. */
+const ROWS = 64;
+
+/** Log luminance on the plane of the spectra. What lies outside is the mirror image, so that no edge rings; half on each side. */
+function mirroredOut({ width, height, logs }: ReturnType<typeof sidePlane>): Float64Array {
   const re = new Float64Array(SIDE_PLANE * SIDE_PLANE);
   const mirrored = (i: number, n: number) => {
-    // What lies outside is the mirror image, so that no edge rings; half on each side.
     const at = i < (n + SIDE_PLANE) / 2 ? i : i - SIDE_PLANE;
     return at < 0 ? Math.min(n - 1, -1 - at) : at < n ? at : Math.max(0, 2 * n - 1 - at);
   };
@@ -39,30 +36,43 @@ export function* sideShading(picture: Raster, { degrees, shares }: SideLight): P
     const row = mirrored(y, height) * width;
     for (let x = 0; x < SIDE_PLANE; x++) re[y * SIDE_PLANE + x] = logs[row + mirrored(x, width)];
   }
-  const spectrum = yield* fft2({
-    width: SIDE_PLANE,
-    height: SIDE_PLANE,
-    re,
-    im: new Float64Array(re.length),
-  });
+  return re;
+}
+
+/** Row `y` of a spectrum, of which only shading is left. */
+function shadingRow({ re, im }: Spectrum, y: number, { degrees, shares }: SideLight): void {
   const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+  const fy = frequency(y, SIDE_PLANE);
+  for (let x = 0; x < SIDE_PLANE; x++) {
+    const fx = frequency(x, SIDE_PLANE);
+    const square = fx * fx + fy * fy;
+    const i = y * SIDE_PLANE + x;
+    const octave = octaveOf(Math.sqrt(square));
+    const gain = octave < 0 ? 0 : gainOf(shares, octave, (fx * c + fy * s) ** 2 / square);
+    re[i] *= gain;
+    im[i] *= gain;
+  }
+}
+
+/**
+ * The shading by light from the side in a picture: what of its log luminance the light explains, frequency by
+ * frequency (a Wiener filter over `findSideLight`'s spectra). Found on a plane of its own size, so that it is the
+ * same at every size of the picture; detail finer than that is left as it is.
+ */
+export function* sideShading(picture: Raster, light: SideLight): Pausing<ShadingField> {
+  const plane = sidePlane(picture);
+  yield;
+  const re = mirroredOut(plane);
+  const [width, height] = [SIDE_PLANE, SIDE_PLANE];
+  const spectrum = yield* fft2({ width, height, re, im: new Float64Array(re.length) });
   for (let y = 0; y < SIDE_PLANE; y++) {
-    if (y % 64 === 0) yield;
-    const fy = frequency(y, SIDE_PLANE);
-    for (let x = 0; x < SIDE_PLANE; x++) {
-      const fx = frequency(x, SIDE_PLANE);
-      const square = fx * fx + fy * fy;
-      const i = y * SIDE_PLANE + x;
-      const octave = octaveOf(Math.sqrt(square));
-      const gain = octave < 0 ? 0 : gainOf(shares, octave, (fx * c + fy * s) ** 2 / square);
-      spectrum.re[i] *= gain;
-      spectrum.im[i] *= gain;
-    }
+    if (y % ROWS === 0) yield;
+    shadingRow(spectrum, y, light);
   }
   const { re: shading } = yield* inverseFft2(spectrum);
-  const values = new Float32Array(width * height);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) values[y * width + x] = shading[y * SIDE_PLANE + x];
+  const values = new Float32Array(plane.width * plane.height);
+  for (let y = 0; y < plane.height; y++) {
+    values.set(shading.subarray(y * SIDE_PLANE, y * SIDE_PLANE + plane.width), y * plane.width);
   }
-  return { width, height, values };
+  return { width: plane.width, height: plane.height, values };
 }

@@ -107,6 +107,12 @@ function f0Over(
 const saysMetal = (metal: FinishSettings['metal'], line: ChartLine | null): boolean =>
   metal === 'line' ? line?.kind === 'metal' : metal === 'yes';
 
+/** How far values lie from one, in place. */
+function distances(values: Float32Array, from: number): Float32Array {
+  for (let i = 0; i < values.length; i++) values[i] = Math.abs(values[i] - from);
+  return values;
+}
+
 /** Finish: how smooth, how much it mirrors, metal or not. */
 export const finish = station({
   name: 'finish',
@@ -114,12 +120,13 @@ export const finish = station({
   settings,
   decision: v.strictObject({ centre: v.number(), spread: v.number() }),
   decidesOn: () => null,
-  decide(input: Pick<FinishInput, 'join'>): ToneScale {
+  async decide(input: Pick<FinishInput, 'join'>, _chosen, _frame, { breathe }): Promise<ToneScale> {
     const y = luminance(input.join.picture);
     const logs = logTone(y);
+    await breathe(0);
     const centre = median(logs);
-    for (let i = 0; i < logs.length; i++) logs[i] = Math.abs(logs[i] - centre);
-    const spread = 1.4826 * median(logs);
+    await breathe(0);
+    const spread = 1.4826 * median(distances(logs, centre));
     PLANES.give(y, logs);
     return { centre, spread };
   },

@@ -41,22 +41,32 @@ interface Correlation {
   radius: number;
 }
 
+function squaresOf(plane: Float32Array): Float32Array {
+  const out = PLANES.take(plane.length);
+  for (let i = 0; i < plane.length; i++) out[i] = plane[i] * plane[i];
+  return out;
+}
+
+/** A plane over the root of its local power, held within bounds, in place. */
+function overPower(plane: Float32Array, power: Float32Array): void {
+  for (let i = 0; i < plane.length; i++) {
+    const value = plane[i] / (Math.sqrt(Math.max(0, power[i])) + 1e-4);
+    plane[i] = Math.min(CLAMP, Math.max(-CLAMP, value));
+  }
+}
+
 /** The plane with broad light and uneven contrast taken out. */
 function* levelled(plane: Float32Array, width: number, height: number): Pausing<Float32Array> {
   const sigma = Math.max(width, height) / 14;
   const base = gaussian(plane, width, height, sigma, MIRROR);
   yield;
   const rest = KERNELS.sumPlanes([plane, base], [1, -1], {}, base);
-  const squares = PLANES.take(rest.length);
-  for (let i = 0; i < rest.length; i++) squares[i] = rest[i] * rest[i];
+  const squares = squaresOf(rest);
   yield;
   const power = gaussian(squares, width, height, sigma, MIRROR);
   PLANES.give(squares);
   yield;
-  for (let i = 0; i < rest.length; i++) {
-    const value = rest[i] / (Math.sqrt(Math.max(0, power[i])) + 1e-4);
-    rest[i] = Math.min(CLAMP, Math.max(-CLAMP, value));
-  }
+  overPower(rest, power);
   PLANES.give(power);
   return rest;
 }

@@ -1,8 +1,9 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import type { Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
-import { statistics } from '../../raster/statistics.ts';
+import { type Statistics, statistics } from '../../raster/statistics.ts';
 import type { Sides } from '../shape.ts';
 
 /** What speaks for bright (above 0) or dark (below 0) standing out, −1…1 each, and both together. */
@@ -22,34 +23,43 @@ const CLEAR_LIGHT = 0.25;
 /** A line that rules more than this is a grain of the surface, not light. */
 export const GRAINY = 0.35;
 
+/** Third standardised moment of a plane; 0 where it is flat. */
+function skewnessOf(plane: Float32Array, { mean, deviation }: Statistics): number {
+  let cubes = 0;
+  for (let i = 0; i < plane.length; i++) {
+    const off = plane[i] - mean;
+    cubes += off * off * off;
+  }
+  return deviation > 1e-4 ? cubes / plane.length / deviation ** 3 : 0;
+}
+
+function correlationOf(a: Float32Array, ofA: Statistics, b: Float32Array, ofB: Statistics): number {
+  let product = 0;
+  for (let i = 0; i < a.length; i++) product += (a[i] - ofA.mean) * (b[i] - ofB.mean);
+  return product / a.length / Math.max(1e-9, ofA.deviation * ofB.deviation);
+}
+
 /**
  * Evidence of whether bright or dark parts stand out. `log` is the logarithm of luminance, `slant` the height by the
  * shading of slanting light or null, `plain` how plainly light falls from one side (0…1). Joints: skewness of log
  * luminance against its surroundings, dark tails speaking for low joints.
  */
-export function polarityEvidence(
+export function* polarityEvidence(
   log: Float32Array,
   slant: Float32Array | null,
   plain: number,
   { width, height }: Sides,
   edges: Edges,
-): PolarityEvidence {
+): Pausing<PolarityEvidence> {
   const around = gaussian(log, width, height, Math.max(width, height) * AROUND, edges);
+  yield;
   const local = KERNELS.sumPlanes([log, around], [1, -1], {}, around);
-  const { mean, deviation } = statistics(local);
-  let cubes = 0;
-  for (let i = 0; i < local.length; i++) {
-    const off = local[i] - mean;
-    cubes += off * off * off;
-  }
-  const skew = deviation > 1e-4 ? cubes / local.length / deviation ** 3 : 0;
-  const joints = Math.tanh(-skew);
+  const own = statistics(local);
+  const joints = Math.tanh(-skewnessOf(local, own));
+  yield;
   let shading = 0;
   if (slant) {
-    const other = statistics(slant);
-    let product = 0;
-    for (let i = 0; i < local.length; i++) product += (local[i] - mean) * (slant[i] - other.mean);
-    const correlation = product / local.length / Math.max(1e-9, deviation * other.deviation);
+    const correlation = correlationOf(local, own, slant, statistics(slant));
     shading = Math.tanh(3 * correlation) * (plain > GRAINY ? 0 : Math.min(1, plain / CLEAR_LIGHT));
   }
   PLANES.give(local);

@@ -8,6 +8,25 @@ const BLIND = 1e-9;
 /** What the fourth-order central difference makes of a wave, without the i. */
 const symbol = (turn: number) => (8 * Math.sin(turn) - Math.sin(2 * turn)) / 6;
 
+/** Slopes across and down that unit normals with y up tell. */
+function slopesOf({ planes: [x, y, z] }: Raster): [Float32Array, Float32Array] {
+  const [p, q] = [new Float32Array(x.length), new Float32Array(x.length)];
+  for (let i = 0; i < p.length; i++) {
+    const up = Math.max(0.02, z[i]);
+    p[i] = -x[i] / up;
+    // Rows run down.
+    q[i] = y[i] / up;
+  }
+  return [p, q];
+}
+
+/** Heights in pixels as shares of the longer edge. */
+function inShares(heights: Float64Array, longer: number): Float32Array {
+  const out = new Float32Array(heights.length);
+  for (let i = 0; i < out.length; i++) out[i] = heights[i] / longer;
+  return out;
+}
+
 /** Rows between two pauses. */
 const ROWS = 64;
 
@@ -40,15 +59,8 @@ function integrateRow(
  */
 export function* heightOfNormals(normals: Raster): Pausing<Float32Array> {
   const { width, height } = normals;
-  const [x, y, z] = normals.planes;
-  const p = new Float32Array(x.length);
-  const q = new Float32Array(x.length);
-  for (let i = 0; i < p.length; i++) {
-    const up = Math.max(0.02, z[i]);
-    p[i] = -x[i] / up;
-    // Rows run down.
-    q[i] = y[i] / up;
-  }
+  const [p, q] = slopesOf(normals);
+  yield;
   const [P, second] = yield* realSpectra(p, q, width, height);
   const Q = second!;
   const across = Float64Array.from({ length: width }, (_, i) =>
@@ -60,9 +72,6 @@ export function* heightOfNormals(normals: Raster): Pausing<Float32Array> {
     if (j % ROWS === 0) yield;
     integrateRow(P, Q, across, j, re, im);
   }
-  const longer = Math.max(width, height);
   const { re: told } = yield* inverseFft2({ width, height, re, im });
-  const out = new Float32Array(told.length);
-  for (let i = 0; i < out.length; i++) out[i] = told[i] / longer;
-  return out;
+  return inShares(told, Math.max(width, height));
 }

@@ -23,6 +23,14 @@ export function fromAbove(line: number): number {
   return (degrees + 360) % 360;
 }
 
+/** Tone about its mean, as a share of that. */
+function contrastOf(grey: Float32Array): Float64Array {
+  const middle = Math.max(1e-6, mean(grey));
+  const out = new Float64Array(grey.length);
+  for (let i = 0; i < out.length; i++) out[i] = grey[i] / middle - 1;
+  return out;
+}
+
 /** Rows between two pauses. */
 const ROWS = 64;
 
@@ -62,9 +70,8 @@ export function* slantHeight(
   { width, height }: Sides,
   degrees: number,
 ): Pausing<Float32Array> {
-  const middle = Math.max(1e-6, mean(grey));
-  const re = new Float64Array(grey.length);
-  for (let i = 0; i < re.length; i++) re[i] = grey[i] / middle - 1;
+  const re = contrastOf(grey);
+  yield;
   const spectrum = yield* fft2({ width, height, re, im: new Float64Array(re.length) });
   for (let y = 0; y < height; y++) {
     if (y % ROWS === 0) yield;

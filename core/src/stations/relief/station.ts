@@ -69,7 +69,7 @@ async function readLight(
     await context.breathe(0);
     const slant = await inTurns(slantHeight(y, frame, degrees), context.breathe);
     await context.breathe(0);
-    const evidence = polarityEvidence(log, slant, plain, frame, frame.edges);
+    const evidence = await inTurns(polarityEvidence(log, slant, plain, frame, frame.edges), context.breathe);
     PLANES.give(y, log, slant);
     await context.breathe(0);
     return { light: { degrees, plain }, evidence };
