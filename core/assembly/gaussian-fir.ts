@@ -1,7 +1,5 @@
 /** Pixels at a time: four vectors of four. */
 const STEP: i32 = 16;
-/** Bytes between rows that are held, so that they do not all fall on the same places of the processor's cache. */
-const APART: usize = 192;
 /** One pair of vectors, as far apart as they lie, by its weight. */
 function pair(before: usize, after: usize, weight: v128): v128 {
   return f32x4.mul(f32x4.add(v128.load(before), v128.load(after)), weight);
@@ -24,7 +22,7 @@ function padded(row: usize, width: i32, pad: usize, columns: usize, base: f32, l
 /**
  * Gaussian by direct convolution. What is weighed is how far each value lies from the plane's first, so that what is constant
  * stays so to the bit. `source` becomes the result, row by row: what later rows still look at is held in `held`, room for
- * 4 · radius + 1 rows and what lies between them. `columns` and `rows` are the edge tables, `kernel` half of it from its middle, `line` room for a padded
+ * 4 · radius + 1 rows that begin `apart` bytes from one another. `columns` and `rows` are the edge tables, `kernel` half of it from its middle, `line` room for a padded
  * row, `pointers` for 2 · radius + 1 addresses.
  */
 export function gaussianFir(
@@ -37,6 +35,7 @@ export function gaussianFir(
   radius: i32,
   line: usize,
   held: usize,
+  apart: usize,
   pointers: usize,
 ): void {
   const pad: usize = (<usize>radius) << 2;
@@ -46,7 +45,6 @@ export function gaussianFir(
   const head = min(radius, height);
   const tail = max(head, height - radius);
   const ring = 2 * radius + 1;
-  const apart = bytes + APART;
   const ends = held + <usize>ring * apart;
   for (let y = 0; y < head + height - tail; y++) {
     const row = y < head ? y : y - head + tail;

@@ -10,7 +10,7 @@ const LINES = 4;
 const GROUPS = 16;
 /** Bytes of what the recursion holds of so many lines: their last four values. */
 const STATE = 8 * 4 * LINES;
-/** Bytes between rows that the direct filter holds. */
+/** Bytes between rows that the direct filter holds, so that they do not all fall on the same places of the processor's cache. */
 const APART = 192;
 /** Bytes of a matrix of four rows. */
 const SETTLE = 8 * 16;
@@ -24,7 +24,8 @@ export const wasmGaussianFir =
     const rows = edgeTable(height, radius, radius, edges.y);
     return call((exports, arena) => {
       const line = 4 * (width + 2 * radius);
-      const held = (4 * width + APART) * (4 * radius + 1);
+      const apart = 4 * width + APART;
+      const held = apart * (4 * radius + 1);
       arena.begin(
         plane.byteLength + columns.byteLength + rows.byteLength + 2 * line + held + 64 * kernel.length + 256,
       );
@@ -39,6 +40,7 @@ export const wasmGaussianFir =
         radius,
         arena.room(line),
         arena.room(held),
+        apart,
         arena.room(4 * (2 * radius + 1)),
       );
       return arena.read(source, plane.length);

@@ -1,6 +1,6 @@
 import { KERNELS } from '../kernels/kernels.ts';
 import type { Spectrum } from './fourier.ts';
-import type { Pausing } from './pausing.ts';
+import { PAUSE_ROWS, type Pausing } from './pausing.ts';
 
 export type { Spectrum };
 
@@ -55,7 +55,7 @@ export function* realSpectra(
   if (!second) return [both, null];
   const other: Spectrum = { width, height, re, im };
   for (let y = 0; 2 * y <= height; y++) {
-    if (y % 64 === 0) yield;
+    if (y % PAUSE_ROWS === 0) yield;
     apart(both, other, y);
   }
   return [both, other];

@@ -1,3 +1,6 @@
+/** Rows of a plane between two pauses: some milliseconds of most work. */
+export const PAUSE_ROWS = 64;
+
 /** Work that pauses on its way, where others may be let in. */
 export type Pausing<T> = Generator<void, T, void>;
 

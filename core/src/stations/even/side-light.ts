@@ -1,6 +1,6 @@
 import * as v from 'valibot';
 import { fft2, frequency, type Spectrum } from '../../raster/fft.ts';
-import type { Pausing } from '../../raster/pausing.ts';
+import { PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
 
@@ -53,9 +53,6 @@ export function* findSideLight(picture: Raster, degrees: number | null): Pausing
   return yield* sideLightIn(yield* fft2(spectrum), degrees);
 }
 
-/** Rows between two pauses. */
-const ROWS = 64;
-
 /** Of each octave its energy, and its second moment along the picture's axis and at half a right angle to it. */
 type Moments = Float64Array[];
 
@@ -79,7 +76,7 @@ function addRow({ width, height, re, im }: Spectrum, y: number, [energy, along, 
 export function* sideLightIn(spectrum: Spectrum, degrees: number | null): Pausing<SideLight> {
   const moments: Moments = [0, 1, 2].map(() => new Float64Array(OCTAVES));
   for (let y = 0; y < spectrum.height; y++) {
-    if (y % ROWS === 0) yield;
+    if (y % PAUSE_ROWS === 0) yield;
     addRow(spectrum, y, moments);
   }
   const [energy, along, aside] = moments;

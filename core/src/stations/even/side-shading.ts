@@ -1,5 +1,5 @@
 import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
-import type { Pausing } from '../../raster/pausing.ts';
+import { PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import type { SideLight } from './side-light.ts';
 import { OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
@@ -21,9 +21,6 @@ function gainOf(shares: number[], octave: number, cosSquare: number): number {
   const ratio = share / Math.max(1e-6, 1 - share);
   return (ratio * cosSquare) / (1 + ratio * cosSquare);
 }
-
-/** Rows between two pauses. */
-const ROWS = 64;
 
 /** Log luminance on the plane of the spectra. What lies outside is the mirror image, so that no edge rings; half on each side. */
 function mirroredOut({ width, height, logs }: ReturnType<typeof sidePlane>): Float64Array {
@@ -66,7 +63,7 @@ export function* sideShading(picture: Raster, light: SideLight): Pausing<Shading
   const [width, height] = [SIDE_PLANE, SIDE_PLANE];
   const spectrum = yield* fft2({ width, height, re, im: new Float64Array(re.length) });
   for (let y = 0; y < SIDE_PLANE; y++) {
-    if (y % ROWS === 0) yield;
+    if (y % PAUSE_ROWS === 0) yield;
     shadingRow(spectrum, y, light);
   }
   const { re: shading } = yield* inverseFft2(spectrum);

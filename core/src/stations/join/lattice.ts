@@ -2,7 +2,7 @@ import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { fft2, inverseFft2, type Spectrum } from '../../raster/fft.ts';
-import { inTurns, type Pausing } from '../../raster/pausing.ts';
+import { inTurns, PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import type { Breathe } from '../../team/tasks.ts';
 import type { Vector } from './vectors.ts';
@@ -71,9 +71,6 @@ function* levelled(plane: Float32Array, width: number, height: number): Pausing<
   return rest;
 }
 
-/** Rows between two pauses. */
-const ROWS = 64;
-
 /** Row `y` of the power spectra of picture (even part) and mask (odd part) by Hermitian symmetry, to go back in one transform. */
 function powerRow(both: Spectrum, y: number, re: Float64Array, im: Float64Array): void {
   const n = both.width;
@@ -110,7 +107,7 @@ async function correlate(
   const both = await inTurns(fft2({ width: n, height: n, re, im }), breathe);
   await breathe(0);
   for (let y = 0; y < n; y++) {
-    if (y % ROWS === 0) await breathe(0);
+    if (y % PAUSE_ROWS === 0) await breathe(0);
     powerRow(both, y, re, im);
   }
   await breathe(0);
@@ -121,7 +118,7 @@ async function correlate(
   const values = new Float32Array(side * side);
   const power = back.re[0] / back.im[0];
   for (let y = -radius; y <= radius; y++) {
-    if (y % ROWS === 0) await breathe(0);
+    if (y % PAUSE_ROWS === 0) await breathe(0);
     for (let x = -radius; x <= radius; x++) {
       const i = ((y + n) % n) * n + ((x + n) % n);
       values[(y + radius) * side + x + radius] =
@@ -196,7 +193,7 @@ const lengthOf = ([x, y]: Vector) => Math.sqrt(x * x + y * y);
 function* peaksOf(c: Correlation): Pausing<Peak[]> {
   const peaks: Peak[] = [];
   for (let y = 0; y <= c.radius - 3; y++) {
-    if (y % ROWS === 0) yield;
+    if (y % PAUSE_ROWS === 0) yield;
     peaks.push(...peaksInRow(c, y));
   }
   yield;

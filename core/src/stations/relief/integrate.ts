@@ -1,5 +1,5 @@
 import { frequency, inverseFft2, realSpectra, type Spectrum } from '../../raster/fft.ts';
-import type { Pausing } from '../../raster/pausing.ts';
+import { PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 
 /** Below this a frequency has no slope that the kernel sees. */
@@ -26,9 +26,6 @@ function inShares(heights: Float64Array, longer: number): Float32Array {
   for (let i = 0; i < out.length; i++) out[i] = heights[i] / longer;
   return out;
 }
-
-/** Rows between two pauses. */
-const ROWS = 64;
 
 /** Row `j` of the height's spectrum from those of its slopes. */
 function integrateRow(
@@ -69,7 +66,7 @@ export function* heightOfNormals(normals: Raster): Pausing<Float32Array> {
   const re = new Float64Array(width * height);
   const im = new Float64Array(width * height);
   for (let j = 0; j < height; j++) {
-    if (j % ROWS === 0) yield;
+    if (j % PAUSE_ROWS === 0) yield;
     integrateRow(P, Q, across, j, re, im);
   }
   const { re: told } = yield* inverseFft2({ width, height, re, im });

@@ -1,5 +1,5 @@
 import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
-import type { Pausing } from '../../raster/pausing.ts';
+import { PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import { mean } from '../../raster/statistics.ts';
 import { type SideLight, sideLightIn } from '../even/side-light.ts';
 import type { Sides } from '../shape.ts';
@@ -30,9 +30,6 @@ function contrastOf(grey: Float32Array): Float64Array {
   for (let i = 0; i < out.length; i++) out[i] = grey[i] / middle - 1;
   return out;
 }
-
-/** Rows between two pauses. */
-const ROWS = 64;
 
 /** Row `y` of a spectrum of tone becomes that of height. */
 function slantRow({ width, height, re, im }: Spectrum, y: number, degrees: number): void {
@@ -74,7 +71,7 @@ export function* slantHeight(
   yield;
   const spectrum = yield* fft2({ width, height, re, im: new Float64Array(re.length) });
   for (let y = 0; y < height; y++) {
-    if (y % ROWS === 0) yield;
+    if (y % PAUSE_ROWS === 0) yield;
     slantRow(spectrum, y, degrees);
   }
   return new Float32Array((yield* inverseFft2(spectrum)).re);

@@ -1,6 +1,7 @@
 import { gaussian } from '../../../filters/gaussian.ts';
 import { KERNELS } from '../../../kernels/kernels.ts';
 import { type Edges, MIRROR, TORUS } from '../../../raster/edges.ts';
+import { PAUSE_ROWS } from '../../../raster/pausing.ts';
 import { PLANES } from '../../../raster/pool.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { percentiles } from '../../../raster/statistics.ts';
@@ -9,8 +10,6 @@ import type { Sides } from '../../shape.ts';
 import type { Twin } from './patches.ts';
 
 const LOW_PERCENT = 20;
-/** Rows between two pauses. */
-const ROWS = 64;
 
 const lightness = ({ planes }: Raster): Float32Array =>
   planes.length === 1 ? planes[0] : KERNELS.sumPlanes(planes, [1 / 3, 1 / 3, 1 / 3]);
@@ -67,9 +66,9 @@ async function coherence(
 ): Promise<Float32Array> {
   const soft = gaussian(plane, width, height, 1, edges);
   const tensor = [0, 1, 2].map(() => PLANES.take(plane.length));
-  for (let y = 0; y < height; y += ROWS) {
+  for (let y = 0; y < height; y += PAUSE_ROWS) {
     await breathe(1);
-    slopeProducts(soft, { width, height }, edges, tensor, y, Math.min(height, y + ROWS));
+    slopeProducts(soft, { width, height }, edges, tensor, y, Math.min(height, y + PAUSE_ROWS));
   }
   PLANES.give(soft);
   const sigma = Math.max(2, Math.min(width, height) / 90);
@@ -79,9 +78,9 @@ async function coherence(
     smooth.push(gaussian(one, width, height, sigma, edges));
   }
   PLANES.give(...tensor);
-  for (let from = 0; from < plane.length; from += ROWS * width) {
+  for (let from = 0; from < plane.length; from += PAUSE_ROWS * width) {
     await breathe(1);
-    rules(smooth, from, Math.min(plane.length, from + ROWS * width));
+    rules(smooth, from, Math.min(plane.length, from + PAUSE_ROWS * width));
   }
   PLANES.give(smooth[1], smooth[2]);
   return smooth[0];
