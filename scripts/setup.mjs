@@ -18,7 +18,7 @@ export function run(command, args, { mayFail = false, env = {} } = {}) {
   return code;
 }
 
-/** Installs the packages where they are missing or older than the lock file, and compiles the kernels and the command line where they changed. */
+/** Installs the packages where they are missing or older than the lock file, and compiles the kernels and builds the command line and the server's threads where they changed. */
 export function ensureInstalled() {
   const mark = `${ROOT}/node_modules/.package-lock.json`;
   const lock = `${ROOT}/package-lock.json`;
@@ -27,7 +27,7 @@ export function ensureInstalled() {
     run('npm', ['ci', '--no-audit', '--no-fund']);
   }
   run('node', ['scripts/kernels.mjs']);
-  run('node', ['scripts/cli.mjs']);
+  run('node', ['scripts/built.mjs']);
 }
 
 /** Installs one of Debian's packages where this user may. */

@@ -1,9 +1,11 @@
 #!/usr/bin/env node
-import { isBuilt } from './built.mjs';
+import { fileURLToPath } from 'node:url';
+import { isBuilt } from '@zesty-tile/codecs/built';
 
-// The server's parts, of which a worker is made, are run from their sources.
-if (process.argv[2] !== 'worker' && isBuilt()) await import('../dist/main.js');
-else {
+// The queue of a worker is the server's, which is run from its sources.
+if (process.argv[2] !== 'worker' && isBuilt(fileURLToPath(new URL('..', import.meta.url)))) {
+  await import('../dist/main.mjs');
+} else {
   const { register } = await import('tsx/esm/api');
   register();
   await import('../src/main.ts');

@@ -1,34 +1,13 @@
-import { randomUUID } from 'node:crypto';
-import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
-import { hostname, tmpdir } from 'node:os';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sha256Of } from '@zesty-tile/codecs';
-import { newRecipe, PROFILES, type Recipe } from '@zesty-tile/core';
+import { newRecipe, PROFILES } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { eq } from 'drizzle-orm';
 import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
-import type { CrateMaker } from '../src/crates/make.ts';
-import type { CrateEnd, CrateOrder } from '../src/crates/order.ts';
-import { OwnQueue } from '../src/crates/own-queue.ts';
-import { openDatabase } from '../src/db/open.ts';
-import { crateJob } from '../src/db/schema.ts';
 import { startServer, type TestServer } from './client.ts';
-
-/** The events of a crate until it ends. */
-async function follow(server: TestServer, id: string) {
-  const response = await fetch(`${server.url}/api/crates/${id}/events`);
-  const text = await response.text();
-  return [...text.matchAll(/^data: (.*)$/gm)].map((match) => JSON.parse(match[1]));
-}
-
-const smallRecipe = () => {
-  const recipe = newRecipe();
-  return {
-    ...recipe,
-    stations: { ...recipe.stations, square: { ...recipe.stations.square, size: 256 as const } },
-  };
-};
+import { follow, smallRecipe } from './crating.ts';
 
 describe('crates', () => {
   let server: TestServer;
@@ -304,128 +283,5 @@ describe('crates', () => {
       else expect(end.state).to.equal('done');
     }
     expect((await server.ask('GET', '/api/health')).status).to.equal(200);
-  });
-});
-
-describe('after a crash', () => {
-  it('what was under way is taken up again, half-written files are gone, and what was whole is found', async () => {
-    const folder = await mkdtemp(join(tmpdir(), 'zesty-crash-'));
-    try {
-      const first = await startServer(folder);
-      const tile = await first.makeTile('Cut off');
-      await first.ask('POST', `/api/tiles/${tile.id}/revisions`, { base: 1, recipe: smallRecipe() });
-      const { id: made } = (await first.ask('POST', `/api/tiles/${tile.id}/crates`)).body.crate;
-      await follow(first, made);
-      await first.end();
-      // As a kill would leave it: one cut off in the middle, one whole whose end was not noted, one that failed thrice.
-      const { db, close } = await openDatabase(folder);
-      const row = { tileId: tile.id, revision: 2, name: 'Cut off', progress: 0.4, createdAt: new Date() };
-      await db.insert(crateJob).values([
-        { id: 'cut', number: 2, state: 'working', attempts: 1, place: 1, ...row },
-        { id: 'hopeless', number: 3, state: 'working', attempts: 3, place: 2, ...row },
-      ]);
-      await db.update(crateJob).set({ state: 'working' }).where(eq(crateJob.id, made));
-      close();
-      const part = join(folder, 'crates', 'cut', `.zesty-${hostname()}-999999-${randomUUID()}.part`);
-      await mkdir(part, { recursive: true });
-      await writeFile(join(part, 'a_albedo.png'), 'half');
-
-      const again = await startServer(folder);
-      const told = await follow(again, 'cut');
-      expect(told.at(-1)).to.include({ state: 'done', number: 2, attempts: 2 });
-      const files = await readdir(join(folder, 'crates', 'cut'));
-      expect(files.filter((name) => name.startsWith('.'))).to.deep.equal([]);
-      expect(files).to.include('Cut off.tile.json');
-      expect((await again.ask('GET', `/api/crates/${made}`)).body.crate.state).to.equal('done');
-      const { crate } = (await again.ask('GET', '/api/crates/hopeless')).body;
-      expect(crate.state).to.equal('interrupted');
-      expect(crate.message).to.match(/stopped 3 times.*Run it again/);
-      await again.end();
-    } finally {
-      await rm(folder, { recursive: true, force: true });
-    }
-  });
-});
-
-describe('the queue', () => {
-  const order = (id: string, size = 256): CrateOrder => ({
-    id,
-    tile: 'a',
-    crate: 1,
-    source: { sha256: 'a'.repeat(64), width: 9, height: 9, file: 'a.png' },
-    given: [],
-    recipe: {
-      ...smallRecipe(),
-      stations: { ...smallRecipe().stations, square: { ...smallRecipe().stations.square, size } },
-    } as Recipe,
-  });
-
-  /** A queue whose crates take until they are told to end. */
-  function slowQueue(workers: number) {
-    const begun: string[] = [];
-    const ended: string[] = [];
-    const ends = new Map<string, () => void>();
-    const make = (one: CrateOrder, _tell: unknown, signal: AbortSignal) =>
-      new Promise<CrateEnd>((resolve) => {
-        ends.set(one.id, () => resolve({ state: 'done', files: [] }));
-        signal.addEventListener('abort', () => resolve({ state: 'stopped' }));
-      });
-    const queue = new OwnQueue({ make } as unknown as CrateMaker, workers);
-    const settled = () => new Promise((resolve) => setImmediate(resolve));
-    const end = async (id: string) => {
-      ends.get(id)?.();
-      await settled();
-    };
-    const listener = {
-      started: (id: string) => begun.push(id),
-      moved() {},
-      ended: (id: string, { state }: CrateEnd) => ended.push(`${id} ${state}`),
-    };
-    return { queue, listener, begun, ended, end, settled };
-  }
-
-  it('makes so many at once as there are workers, the least place first, and one of 8192 px alone', async () => {
-    const { queue, listener, begun, end, settled } = slowQueue(2);
-    await queue.begin(listener);
-    await queue.add(order('a'), 1);
-    await queue.add(order('b'), 2);
-    await queue.add(order('c'), 5);
-    await queue.add(order('large', 8192), 4);
-    await queue.add(order('d'), 6);
-    await queue.place('d', 3);
-    await settled();
-    expect(begun).to.deep.equal(['a', 'b']);
-    await end('a');
-    expect(begun).to.deep.equal(['a', 'b', 'd']);
-    await end('b');
-    // It waits for the other to end, and nothing goes before it.
-    expect(begun).to.have.length(3);
-    await end('d');
-    expect(begun.slice(3)).to.deep.equal(['large']);
-    await end('large');
-    expect(begun.slice(4)).to.deep.equal(['c']);
-  });
-
-  it('stops one that waits and one that is made', async () => {
-    const { queue, listener, begun, ended, settled } = slowQueue(1);
-    await queue.begin(listener);
-    await queue.add(order('a'), 1);
-    await queue.add(order('b'), 2);
-    await settled();
-    await queue.stop('b');
-    expect(ended).to.deep.equal(['b stopped']);
-    await queue.stop('a');
-    await settled();
-    expect(ended).to.deep.equal(['b stopped', 'a stopped']);
-    expect(begun).to.deep.equal(['a']);
-  });
-
-  it('a server that closes calls nothing stopped', async () => {
-    const { queue, listener, ended, settled } = slowQueue(1);
-    await queue.begin(listener);
-    await queue.add(order('a'), 1);
-    await settled();
-    await queue.close();
-    expect(ended).to.deep.equal([]);
   });
 });

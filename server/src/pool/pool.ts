@@ -1,5 +1,7 @@
 import { availableParallelism } from 'node:os';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import type { MessagePort } from 'node:worker_threads';
+import { builtEntry, isBuilt } from '@zesty-tile/codecs/built';
 import { Problem } from '@zesty-tile/core';
 import { Piscina } from 'piscina';
 import type {
@@ -16,10 +18,16 @@ import type {
   WorkerProblem,
 } from './tasks.ts';
 
+const ROOM = fileURLToPath(new URL('../..', import.meta.url));
+
+/** The threads' code: built it is there sooner; from its sources wherever those are newer. */
+const CODE = isBuilt(ROOM)
+  ? { filename: pathToFileURL(builtEntry(ROOM)).href, execArgv: [] }
+  : { filename: new URL('./worker.ts', import.meta.url).href, execArgv: ['--import', 'tsx'] };
+
 const threads = (minThreads: number, maxThreads: number) =>
   new Piscina({
-    filename: new URL('./worker.ts', import.meta.url).href,
-    execArgv: ['--import', 'tsx'],
+    ...CODE,
     minThreads,
     maxThreads,
     idleTimeout: 60_000,

@@ -1,0 +1,2 @@
+export function builtEntry(room: string): string;
+export function isBuilt(room: string, below?: readonly string[]): boolean;
