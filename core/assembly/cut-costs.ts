@@ -54,7 +54,16 @@ function addSteps(planes: usize, channels: i32, upright: usize, level: usize, wi
 
 /** Colour distance of the two copies. */
 function distances(a: usize, b: usize, channels: i32, plane: usize, out: usize): void {
-  for (let at: usize = 0; at < plane; at += 4) {
+  let at: usize = 0;
+  for (; at + 16 <= plane; at += 16) {
+    let sum = f32x4.splat(0);
+    for (let c = 0; c < channels; c++) {
+      const from = <usize>c * plane + at;
+      sum = f32x4.add(sum, square(f32x4.sub(v128.load(a + from), v128.load(b + from))));
+    }
+    v128.store(out + at, f32x4.sqrt(sum));
+  }
+  for (; at < plane; at += 4) {
     let sum: f32 = 0;
     for (let c = 0; c < channels; c++) {
       const d = load<f32>(a + <usize>c * plane + at) - load<f32>(b + <usize>c * plane + at);
@@ -62,6 +71,20 @@ function distances(a: usize, b: usize, channels: i32, plane: usize, out: usize):
     }
     store<f32>(out + at, sqrt<f32>(sum));
   }
+}
+
+/** Sum of a plane. */
+function sumOf(from: usize, plane: usize): f64 {
+  let both = f64x2.splat(0);
+  let at: usize = 0;
+  for (; at + 16 <= plane; at += 16) {
+    const four = v128.load(from + at);
+    both = f64x2.add(both, f64x2.promote_low_f32x4(four));
+    both = f64x2.add(both, f64x2.promote_low_f32x4(v128.shuffle<i32>(four, four, 2, 3, 0, 1)));
+  }
+  let sum = f64x2.extract_lane(both, 0) + f64x2.extract_lane(both, 1);
+  for (; at < plane; at += 4) sum += <f64>load<f32>(from + at);
+  return sum;
 }
 
 /**
@@ -85,15 +108,27 @@ export function cutCosts(
   distances(a, b, channels, plane, distance);
   addSteps(a, channels, upright, level, width, length);
   addSteps(b, channels, upright, level, width, length);
-  let total: f64 = 0;
-  for (let at: usize = 0; at < plane; at += 4) {
-    total += <f64>load<f32>(upright + at) + <f64>load<f32>(level + at);
-  }
+  const total = sumOf(upright, plane) + sumOf(level, plane);
   const base = <f32>(total / <f64>(8 * width * length) + flat);
+  const bases = f32x4.splat(base);
+  const lengths = f32x4.splat(lengthCost);
   for (let y = 0; y < length; y++) {
     const row = <usize>y * line;
     const above = distance + <usize>(y === 0 ? length - 1 : y - 1) * line;
-    for (let x: usize = 0; x < line; x += 4) {
+    let x: usize = 0;
+    for (; x + 16 <= line; x += 16) {
+      const at = row + x;
+      const here = v128.load(distance + at);
+      const steps = v128.load(upright + at);
+      const sum = f32x4.add(here, v128.load(distance + at - 4));
+      let cost = f32x4.add(f32x4.div(sum, f32x4.add(steps, bases)), lengths);
+      // To the left of the first column there is nothing.
+      if (x === 0) cost = f32x4.replace_lane(cost, 0, f32x4.extract_lane(steps, 0));
+      v128.store(upright + at, cost);
+      const down = f32x4.add(here, v128.load(above + x));
+      v128.store(level + at, f32x4.add(f32x4.div(down, f32x4.add(v128.load(level + at), bases)), lengths));
+    }
+    for (; x < line; x += 4) {
       const at = row + x;
       const here = load<f32>(distance + at);
       if (x > 0) {

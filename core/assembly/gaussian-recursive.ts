@@ -13,24 +13,36 @@ function begin(at: usize, state: usize): void {
   }
 }
 
-/** The recursion over `length` steps of four lines from `at` on by `step` bytes, in place unless it only warms up. */
-function pass(
-  at: usize,
-  step: isize,
-  length: i32,
-  state: usize,
-  keeps: bool,
-  gain: f64,
-  feedback1: f64,
-  feedback2: f64,
-  feedback3: f64,
-  feedback4: f64,
-): void {
-  const g = f64x2.splat(gain);
-  const b1 = f64x2.splat(feedback1);
-  const b2 = f64x2.splat(feedback2);
-  const b3 = f64x2.splat(feedback3);
-  const b4 = f64x2.splat(feedback4);
+/** The next value of two lines: what hangs on the last one comes last, so that only that is waited for. */
+function next(
+  v: v128,
+  g: v128,
+  b1: v128,
+  b2: v128,
+  b3: v128,
+  b4: v128,
+  y1: v128,
+  y2: v128,
+  y3: v128,
+  y4: v128,
+): v128 {
+  const before = f64x2.add(
+    f64x2.add(f64x2.mul(g, v), f64x2.mul(b2, y2)),
+    f64x2.add(f64x2.mul(b3, y3), f64x2.mul(b4, y4)),
+  );
+  return f64x2.add(before, f64x2.mul(b1, y1));
+}
+
+/**
+ * The recursion over `length` steps of four lines from `at` on by `step` bytes, in place unless it only warms up. Four steps are
+ * written out, after which each of the last values has its place again. `by` holds the gain and four feedbacks.
+ */
+function pass(at: usize, step: isize, length: i32, state: usize, keeps: bool, by: usize): void {
+  const g = v128.load64_splat(by);
+  const b1 = v128.load64_splat(by, 8);
+  const b2 = v128.load64_splat(by, 16);
+  const b3 = v128.load64_splat(by, 24);
+  const b4 = v128.load64_splat(by, 32);
   let p1 = v128.load(state);
   let q1 = v128.load(state, 16);
   let p2 = v128.load(state, 32);
@@ -39,15 +51,37 @@ function pass(
   let q3 = v128.load(state, 80);
   let p4 = v128.load(state, 96);
   let q4 = v128.load(state, 112);
-  for (let k = 0; k < length; k++) {
-    // What hangs on the last value comes last, so that only that is waited for.
-    const p0 = f64x2.add(f64x2.mul(g, v128.load(at)), f64x2.mul(b2, p2));
-    const q0 = f64x2.add(f64x2.mul(g, v128.load(at + 16)), f64x2.mul(b2, q2));
-    const p = f64x2.add(f64x2.add(p0, f64x2.add(f64x2.mul(b3, p3), f64x2.mul(b4, p4))), f64x2.mul(b1, p1));
-    const q = f64x2.add(f64x2.add(q0, f64x2.add(f64x2.mul(b3, q3), f64x2.mul(b4, q4))), f64x2.mul(b1, q1));
+  let left = length;
+  if (keeps) {
+    for (; left >= 4; left -= 4) {
+      p4 = next(v128.load(at), g, b1, b2, b3, b4, p1, p2, p3, p4);
+      q4 = next(v128.load(at, 16), g, b1, b2, b3, b4, q1, q2, q3, q4);
+      v128.store(at, p4);
+      v128.store(at, q4, 16);
+      at += step;
+      p3 = next(v128.load(at), g, b1, b2, b3, b4, p4, p1, p2, p3);
+      q3 = next(v128.load(at, 16), g, b1, b2, b3, b4, q4, q1, q2, q3);
+      v128.store(at, p3);
+      v128.store(at, q3, 16);
+      at += step;
+      p2 = next(v128.load(at), g, b1, b2, b3, b4, p3, p4, p1, p2);
+      q2 = next(v128.load(at, 16), g, b1, b2, b3, b4, q3, q4, q1, q2);
+      v128.store(at, p2);
+      v128.store(at, q2, 16);
+      at += step;
+      p1 = next(v128.load(at), g, b1, b2, b3, b4, p2, p3, p4, p1);
+      q1 = next(v128.load(at, 16), g, b1, b2, b3, b4, q2, q3, q4, q1);
+      v128.store(at, p1);
+      v128.store(at, q1, 16);
+      at += step;
+    }
+  }
+  for (; left > 0; left--) {
+    const p = next(v128.load(at), g, b1, b2, b3, b4, p1, p2, p3, p4);
+    const q = next(v128.load(at, 16), g, b1, b2, b3, b4, q1, q2, q3, q4);
     if (keeps) {
       v128.store(at, p);
-      v128.store(at + 16, q);
+      v128.store(at, q, 16);
     }
     p4 = p3;
     p3 = p2;
@@ -92,97 +126,130 @@ function settled(start: usize, state: usize, settle: usize): void {
  * The recursion over a buffer of `length` steps of four lines, forward and back, in place. A line that goes round is warmed up
  * on `warmUp` of its own steps, and settled where that is all of them; any other begins with what stands at its ends.
  */
-function recurse(
-  buffer: usize,
-  length: i32,
-  warmUp: i32,
-  settle: usize,
-  state: usize,
-  gain: f64,
-  feedback1: f64,
-  feedback2: f64,
-  feedback3: f64,
-  feedback4: f64,
-): void {
+function recurse(buffer: usize, length: i32, warmUp: i32, settle: usize, state: usize, by: usize): void {
   const end = buffer + <usize>(length - 1) * WIDE;
   for (let back = 0; back < 2; back++) {
     const first = back ? end : buffer;
     const step = back ? -(<isize>WIDE) : <isize>WIDE;
     const warm = buffer + <usize>(back ? warmUp - 1 : length - warmUp) * WIDE;
     begin(warmUp > 0 ? warm : first, state);
-    if (warmUp > 0) pass(warm, step, warmUp, state, false, gain, feedback1, feedback2, feedback3, feedback4);
+    if (warmUp > 0) pass(warm, step, warmUp, state, false, by);
     if (settle) settled(warm, state, settle);
-    pass(first, step, length, state, true, gain, feedback1, feedback2, feedback3, feedback4);
+    pass(first, step, length, state, true, by);
+  }
+}
+
+/** A sample of each of four rows that lie `bytes` apart, by the table, to its place in the buffer. */
+function sample(row: usize, bytes: usize, columns: usize, k: i32, buffer: usize): void {
+  const from = row + ((<usize>load<i32>(columns + ((<usize>k) << 2))) << 2);
+  const at = buffer + <usize>k * WIDE;
+  for (let line: usize = 0; line < 4; line++)
+    store<f64>(at + (line << 3), <f64>load<f32>(from + line * bytes));
+}
+
+/** Four values of each of four rows, from `row` on, into four places of the buffer. */
+function turnIn(row: usize, bytes: usize, at: usize): void {
+  const r0 = v128.load(row);
+  const r1 = v128.load(row + bytes);
+  const r2 = v128.load(row + 2 * bytes);
+  const r3 = v128.load(row + 3 * bytes);
+  const a = v128.shuffle<i32>(r0, r1, 0, 4, 1, 5);
+  const b = v128.shuffle<i32>(r2, r3, 0, 4, 1, 5);
+  const c = v128.shuffle<i32>(r0, r1, 2, 6, 3, 7);
+  const d = v128.shuffle<i32>(r2, r3, 2, 6, 3, 7);
+  v128.store(at, f64x2.promote_low_f32x4(a));
+  v128.store(at, f64x2.promote_low_f32x4(b), 16);
+  v128.store(at, f64x2.promote_low_f32x4(v128.shuffle<i32>(a, a, 2, 3, 0, 1)), 32);
+  v128.store(at, f64x2.promote_low_f32x4(v128.shuffle<i32>(b, b, 2, 3, 0, 1)), 48);
+  v128.store(at, f64x2.promote_low_f32x4(c), 64);
+  v128.store(at, f64x2.promote_low_f32x4(d), 80);
+  v128.store(at, f64x2.promote_low_f32x4(v128.shuffle<i32>(c, c, 2, 3, 0, 1)), 96);
+  v128.store(at, f64x2.promote_low_f32x4(v128.shuffle<i32>(d, d, 2, 3, 0, 1)), 112);
+}
+
+/** Four places of the buffer back into four values of each of four rows. */
+function turnOut(at: usize, row: usize, bytes: usize): void {
+  for (let half: usize = 0; half < 32; half += 16) {
+    const v0 = f32x4.demote_f64x2_zero(v128.load(at + half));
+    const v1 = f32x4.demote_f64x2_zero(v128.load(at + half, 32));
+    const v2 = f32x4.demote_f64x2_zero(v128.load(at + half, 64));
+    const v3 = f32x4.demote_f64x2_zero(v128.load(at + half, 96));
+    const a = v128.shuffle<i32>(v0, v1, 0, 4, 1, 5);
+    const b = v128.shuffle<i32>(v2, v3, 0, 4, 1, 5);
+    const to = row + (half >> 3) * bytes;
+    v128.store(to, v128.shuffle<i32>(a, b, 0, 1, 4, 5));
+    v128.store(to + bytes, v128.shuffle<i32>(a, b, 2, 3, 6, 7));
   }
 }
 
 /**
- * Gaussian by the fourth-order recursion (van Vliet, Young & Verbeek 1998). `source` becomes the result; `middle` is a plane
- * to work in, the same one where both sides are whole groups of lines. `columns` and `rows` say which samples of a line are taken, its own from `beforeX` and `beforeY` on; `buffer` has
- * room for `across` times four and `down` times sixteen 64-bit floats, `state` for what the recursion holds. Both sides are at
- * least four.
+ * Rows through the fourth-order recursion (van Vliet, Young & Verbeek 1998), from `source` to `target`. `columns` says which
+ * samples of a row are taken, its own from `before` on; `buffer` has room for `across` times four 64-bit floats, `state` for
+ * what the recursion holds, `by` its gain and four feedbacks. There are at least four rows.
  */
-export function gaussianRecursive(
+export function recursiveRows(
   source: usize,
-  middle: usize,
+  target: usize,
   width: i32,
-  height: i32,
+  rows: i32,
   columns: usize,
   across: i32,
-  beforeX: i32,
-  warmUpX: i32,
-  settleX: usize,
-  rows: usize,
-  down: i32,
-  beforeY: i32,
-  warmUpY: i32,
-  settleY: usize,
+  before: i32,
+  warmUp: i32,
+  settle: usize,
   buffer: usize,
   state: usize,
-  gain: f64,
-  feedback1: f64,
-  feedback2: f64,
-  feedback3: f64,
-  feedback4: f64,
+  by: usize,
 ): void {
   const bytes: usize = (<usize>width) << 2;
-  for (let top = 0; top < height; top += LINES) {
+  for (let top = 0; top < rows; top += LINES) {
     // The last four may overlap those before: what is read is not what is written.
-    const y = min(top, height - LINES);
-    const r0 = source + <usize>y * bytes;
-    const r1 = r0 + bytes;
-    const r2 = r1 + bytes;
-    const r3 = r2 + bytes;
-    for (let k = 0; k < across; k++) {
-      const x: usize = (<usize>load<i32>(columns + ((<usize>k) << 2))) << 2;
-      const at = buffer + <usize>k * WIDE;
-      store<f64>(at, <f64>load<f32>(r0 + x));
-      store<f64>(at + 8, <f64>load<f32>(r1 + x));
-      store<f64>(at + 16, <f64>load<f32>(r2 + x));
-      store<f64>(at + 24, <f64>load<f32>(r3 + x));
-    }
-    recurse(buffer, across, warmUpX, settleX, state, gain, feedback1, feedback2, feedback3, feedback4);
-    const m0 = middle + <usize>y * bytes;
-    const m1 = m0 + bytes;
-    const m2 = m1 + bytes;
-    const m3 = m2 + bytes;
-    for (let k = 0; k < width; k++) {
-      const x: usize = (<usize>k) << 2;
-      const at = buffer + <usize>(k + beforeX) * WIDE;
-      store<f32>(m0 + x, <f32>load<f64>(at));
-      store<f32>(m1 + x, <f32>load<f64>(at + 8));
-      store<f32>(m2 + x, <f32>load<f64>(at + 16));
-      store<f32>(m3 + x, <f32>load<f64>(at + 24));
+    const y = <usize>min(top, rows - LINES);
+    const r0 = source + y * bytes;
+    for (let k = 0; k < before; k++) sample(r0, bytes, columns, k, buffer);
+    for (let k = before + width; k < across; k++) sample(r0, bytes, columns, k, buffer);
+    const own = buffer + <usize>before * WIDE;
+    let x = 0;
+    for (; x + LINES <= width; x += LINES) turnIn(r0 + ((<usize>x) << 2), bytes, own + <usize>x * WIDE);
+    for (; x < width; x++) sample(r0, bytes, columns, before + x, buffer);
+    recurse(buffer, across, warmUp, settle, state, by);
+    const m0 = target + y * bytes;
+    for (x = 0; x + LINES <= width; x += LINES) turnOut(own + <usize>x * WIDE, m0 + ((<usize>x) << 2), bytes);
+    for (; x < width; x++) {
+      const at = own + <usize>x * WIDE;
+      for (let line: usize = 0; line < 4; line++)
+        store<f32>(m0 + line * bytes + ((<usize>x) << 2), <f32>load<f64>(at + (line << 3)));
     }
   }
-  // A whole line of the cache of each row at once, where the plane is as wide.
+}
+
+/**
+ * Columns of a strip through the same recursion, from `source` to `target`. `rows` says which samples of a column are taken,
+ * its own from `before` on; `buffer` has room for `down` times sixteen 64-bit floats. There are at least four columns.
+ */
+export function recursiveColumns(
+  source: usize,
+  target: usize,
+  width: i32,
+  height: i32,
+  rows: usize,
+  down: i32,
+  before: i32,
+  warmUp: i32,
+  settle: usize,
+  buffer: usize,
+  state: usize,
+  by: usize,
+): void {
+  const bytes: usize = (<usize>width) << 2;
+  // A whole line of the cache of each row at once, where the strip is as wide.
   const groups = width >= 4 * LINES ? 4 : 1;
   const apart = <usize>down * WIDE;
   for (let left = 0; left < width; left += groups * LINES) {
     const x: usize = (<usize>min(left, width - groups * LINES)) << 2;
     for (let k = 0; k < down; k++) {
       const row = <usize>load<i32>(rows + ((<usize>k) << 2));
-      let from = middle + row * bytes + x;
+      let from = source + row * bytes + x;
       let at = buffer + <usize>k * WIDE;
       for (let group = 0; group < groups; group++) {
         const four = v128.load(from);
@@ -193,21 +260,10 @@ export function gaussianRecursive(
       }
     }
     for (let group = 0; group < groups; group++)
-      recurse(
-        buffer + <usize>group * apart,
-        down,
-        warmUpY,
-        settleY,
-        state,
-        gain,
-        feedback1,
-        feedback2,
-        feedback3,
-        feedback4,
-      );
+      recurse(buffer + <usize>group * apart, down, warmUp, settle, state, by);
     for (let k = 0; k < height; k++) {
-      let at = buffer + <usize>(k + beforeY) * WIDE;
-      let to = source + <usize>k * bytes + x;
+      let at = buffer + <usize>(k + before) * WIDE;
+      let to = target + <usize>k * bytes + x;
       for (let group = 0; group < groups; group++) {
         const low = f32x4.demote_f64x2_zero(v128.load(at));
         const high = f32x4.demote_f64x2_zero(v128.load(at + 16));

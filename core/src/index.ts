@@ -107,7 +107,7 @@ export { type Check, checksOf } from './stations/proof/checks.ts';
 export { findRepeats, type Repeat, repeatFigure } from './stations/proof/repeats.ts';
 export { bandMillimetres } from './stations/relief/bands.ts';
 export type { ReliefDecision } from './stations/relief/decision.ts';
-export { normalMap } from './stations/relief/normal.ts';
+export { normalMap } from './stations/relief/normal-map.ts';
 export { visibility } from './stations/relief/occlusion.ts';
 export * from './stations/shape.ts';
 export { type GreenFound, greenOf } from './stations/source/green.ts';

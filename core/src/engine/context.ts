@@ -26,7 +26,7 @@ export interface WorkContext {
   picture(ref: PictureRef, shortEdge: number, planes: 1 | 3): Promise<Raster>;
 }
 
-const SLICE_MS = 12;
+const SLICE_MS = 8;
 
 /**
  * Lets waiting messages in when more than a slice of time has passed; throws `Stopped` on abort. `onStep` is told how long

@@ -2,36 +2,18 @@ import type { SourceRef } from '../pixels.ts';
 import type { Raster } from '../raster/raster.ts';
 import type { SettingsOf, Values } from '../settings/settings.ts';
 import { type GivenMap, isGivenColour } from '../stations/given.ts';
-import {
-  DECIDES_FROM,
-  finishZones,
-  gaugeZones,
-  isRead,
-  READS,
-  STATIONS,
-  type StationOutputs,
-} from '../stations/index.ts';
+import { DECIDES_FROM, gaugeZones, READS, STATIONS, type StationOutputs } from '../stations/index.ts';
 import type { JoinInput } from '../stations/join/input.ts';
 import { type Proposal, type Proposed, propose } from '../stations/join/propose.ts';
 import { type GraftOffer, graftOffers, type RepairSpot } from '../stations/join/repair/offers.ts';
-import { joins } from '../stations/join/vectors.ts';
 import { isLit } from '../stations/relief/decision.ts';
-import { sidesOf } from '../stations/shape.ts';
 import { codesRaster } from '../stations/source/linearise.ts';
-import { cropTurn } from '../stations/square/geometry.ts';
 import { cropOffers } from '../stations/square/offers/crop-offers.ts';
 import type { CropOffer } from '../stations/square/offers/offer.ts';
-import {
-  type Frame,
-  NOTHING_TO_DECIDE,
-  type SourceInput,
-  STATION_NAMES,
-  type Station,
-  type StationName,
-} from '../stations/types.ts';
+import { NOTHING_TO_DECIDE, type SourceInput, type Station, type StationName } from '../stations/types.ts';
 import { ALONE } from '../team/team.ts';
 import type { Verdict } from '../verdict.ts';
-import { readsOcclusion, type Zone } from '../zones/zone.ts';
+import { readsOcclusion } from '../zones/zone.ts';
 import type { Cache } from './cache.ts';
 import { breather, type WorkContext } from './context.ts';
 import {
@@ -42,8 +24,11 @@ import {
   type Step,
   WORKING_SIZE,
 } from './evaluation.ts';
+import { frameOf } from './frame.ts';
 import { contentKey } from './hash.ts';
+import { COMPUTATION, keySettings, originKey, partsKey, readsOf } from './keys.ts';
 import { neededShortEdge, reductionFor } from './needed.ts';
+import { Progress, pathTo } from './progress.ts';
 import type { StoredDecision } from './recipe.ts';
 import { turned } from './turn.ts';
 
@@ -61,22 +46,6 @@ const BEFORE_TILE: readonly StationName[] = ['source', 'square', 'even'];
 /** Stations that are measured on the tile's maps alone. */
 const OF_TILE: readonly StationName[] = ['relief', 'finish', 'proof', 'crate'];
 
-/** Share of the whole that each station usually takes, for an honest progress bar. */
-const WEIGHT: Record<StationName, number> = {
-  source: 4,
-  square: 22,
-  even: 6,
-  join: 14,
-  gauge: 8,
-  relief: 36,
-  finish: 4,
-  proof: 3,
-  crate: 6,
-};
-
-/** Version of the computation; raise it when results change, so that old decisions are made anew. */
-const COMPUTATION = 5;
-
 /** One evaluation: which stages there are, what they hang on, and what of them is made already. */
 export class Walk {
   #host: EngineHost;
@@ -86,10 +55,8 @@ export class Walk {
   #decisions: Partial<Record<StationName, StoredDecision>>;
   #timings: Partial<Record<StationName, number>> = {};
   #longest: Step = { station: 'source', ms: 0 };
-  #done = 0;
-  #reported = 0;
   #at = 0;
-  #total: number;
+  #progress: Progress;
   #path: StationName[];
   #size: number;
 
@@ -99,9 +66,8 @@ export class Walk {
     this.#request = request;
     this.#decisions = { ...request.recipe.decisions };
     this.#size = request.size ?? request.recipe.stations.square.size;
-    const last = STATION_NAMES.indexOf(request.until ?? 'crate');
-    this.#path = STATION_NAMES.slice(0, last + 1);
-    this.#total = this.#path.reduce((sum, name) => sum + WEIGHT[name], 0);
+    this.#path = pathTo(request.until);
+    this.#progress = new Progress(this.#path, (name, done) => request.onProgress?.(name, done));
   }
 
   async run(): Promise<Evaluation> {
@@ -126,8 +92,7 @@ export class Walk {
       if (!this.#request.withoutVerdicts) {
         if (this.#request.tileOnly && OF_TILE.includes(name)) later.push(measure);
         else await measure();
-        this.#done += WEIGHT[name];
-        this.#report(name, this.#done);
+        this.#progress.done(name);
       }
       this.#letGo(at, outputs);
     }
@@ -142,7 +107,7 @@ export class Walk {
     return {
       outputs,
       recipe: { ...recipe, decisions: this.#decisions },
-      frame: this.#frame(this.#size),
+      frame: frameOf(this.#request, this.#size),
     };
   }
 
@@ -178,9 +143,12 @@ export class Walk {
 
   async propose(onProposal: (proposal: Proposal, done: number) => void): Promise<Proposed> {
     const { input, keys } = await this.#inputs('join', WORKING_SIZE);
-    const context = this.#context('join', this.#partsKey('join', WORKING_SIZE, keys));
+    const context = this.#context(
+      'join',
+      partsKey(this.#request.recipe.stations, 'join', WORKING_SIZE, keys),
+    );
     const chosen = this.#request.recipe.stations.join;
-    return propose(input as JoinInput, this.#frame(WORKING_SIZE), chosen, context, onProposal);
+    return propose(input as JoinInput, frameOf(this.#request, WORKING_SIZE), chosen, context, onProposal);
   }
 
   async cropOffers(): Promise<CropOffer[]> {
@@ -194,76 +162,21 @@ export class Walk {
     const { input, keys } = await this.#inputs('join', WORKING_SIZE);
     const { even, square } = input as JoinInput;
     const { output } = await this.#stage('join', WORKING_SIZE);
-    const { breathe } = this.#context('join', this.#partsKey('join', WORKING_SIZE, keys));
+    const { breathe } = this.#context(
+      'join',
+      partsKey(this.#request.recipe.stations, 'join', WORKING_SIZE, keys),
+    );
     const photo = { picture: even.picture, margins: square.margins };
     const { picture } = output as StationOutputs['join'];
-    return graftOffers(picture, photo, spot, this.#frame(WORKING_SIZE).edges, breathe);
+    return graftOffers(picture, photo, spot, frameOf(this.#request, WORKING_SIZE).edges, breathe);
   }
 
   #step(name: StationName, ms: number): void {
     if (ms > this.#longest.ms) this.#longest = { station: name, ms };
   }
 
-  /** Progress never goes back. */
-  #report(name: StationName, weight: number): void {
-    const now = Math.min(1, weight / this.#total);
-    if (now <= this.#reported) return;
-    this.#reported = now;
-    this.#request.onProgress?.(name, now);
-  }
-
-  #frame(size: number): Frame {
-    const { source, recipe } = this.#request;
-    const { square, join } = recipe.stations;
-    const on = joins(join.axes);
-    return {
-      size,
-      ...sidesOf(square.shape, size),
-      shape: square.shape,
-      wantedSize: square.size,
-      edgeMetres: square.edgeMetres,
-      edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' },
-      seed: recipe.seed,
-      zones: recipe.stations.gauge.zones,
-      turnDegrees: cropTurn(source.width, source.height, square),
-      green: recipe.stations.relief.normalY === 'up' ? 1 : -1,
-    };
-  }
-
   #settings(name: StationName): Values<SettingsOf> {
     return this.#request.recipe.stations[name] as Values<SettingsOf>;
-  }
-
-  /** Settings that change the station's own result: size and edge act through the frame, words on a picture not at all. */
-  #keySettings(name: StationName): unknown {
-    if (name === 'source') {
-      const { reads, given, givenGreen } = this.#request.recipe.stations.source;
-      return [
-        reads,
-        givenGreen,
-        Object.entries(given)
-          .map(([map, ref]) => `${map} ${ref?.sha256}`)
-          .sort(),
-      ];
-    }
-    if (name === 'square') {
-      const { size: _size, edgeMetres: _edge, ...rest } = this.#request.recipe.stations.square;
-      return rest;
-    }
-    // A zone counts by what it picks, and where it is put to use.
-    const essence = (zones: Zone[]) => zones.map(({ id, parts, wetness }) => [id, parts, wetness]);
-    const { stations } = this.#request.recipe;
-    if (name === 'gauge') {
-      // Readings only look.
-      const { readings: _readings, zones: _zones, ...rest } = stations.gauge;
-      return [rest, essence(gaugeZones(stations.gauge))];
-    }
-    if (name === 'finish') return [stations.finish, essence(finishZones(stations))];
-    return this.#settings(name);
-  }
-
-  #reads(name: StationName, among: StationName[]): StationName[] {
-    return among.filter((read) => isRead(name, read, this.#request.recipe.stations));
   }
 
   #station(name: StationName): AnyStation {
@@ -276,11 +189,8 @@ export class Walk {
       team: this.#host.team ?? ALONE,
       breathe: breather(
         signal,
-        (done) => {
-          // What is settled at the working size on the way is a part of the station that asked for it.
-          const asking = this.#path[this.#at];
-          this.#report(asking, this.#done + Math.min(WEIGHT[asking], WEIGHT[name] * done));
-        },
+        // What is settled at the working size on the way is a part of the station that asked for it.
+        (done) => this.#progress.at(this.#path[this.#at], name, done),
         (ms) => this.#step(name, ms),
       ),
       part: async (part, dependsOn, make) => {
@@ -326,7 +236,9 @@ export class Walk {
       return { input: null, keys: [source.sha256, String(reduction)] };
     }
     const stages = await Promise.all(
-      this.#reads(name, among).map(async (read) => [read, await this.#stage(read, size)] as const),
+      readsOf(this.#request.recipe.stations, name, among).map(
+        async (read) => [read, await this.#stage(read, size)] as const,
+      ),
     );
     const keys = stages.map(([, stage]) => stage.key);
     const outputs = Object.fromEntries(stages.map(([read, stage]) => [read, stage.output]));
@@ -346,8 +258,8 @@ export class Walk {
   async #decided(name: StationName): Promise<unknown> {
     const station = this.#station(name);
     if (station.decide === NOTHING_TO_DECIDE.decide) return null;
-    const frame = this.#frame(WORKING_SIZE);
-    const inputKey = await this.#originKey(name);
+    const frame = frameOf(this.#request, WORKING_SIZE);
+    const inputKey = originKey(this.#request.recipe.stations, this.#request.source.sha256, name);
     const key = contentKey([COMPUTATION, name, inputKey, station.decidesOn(this.#settings(name), frame)]);
     const known = this.#decisions[name];
     if (known?.key === key) return known.data;
@@ -358,7 +270,7 @@ export class Walk {
     }
     const { input, keys } = await this.#inputs(name, WORKING_SIZE, DECIDES_FROM[name]);
     // Where it is decided from all that is read, the run at the working size has the same parts.
-    const context = this.#context(name, this.#partsKey(name, WORKING_SIZE, keys));
+    const context = this.#context(name, partsKey(this.#request.recipe.stations, name, WORKING_SIZE, keys));
     await context.breathe(0);
     const data = await station.decide(input, this.#settings(name), frame, context);
     if (data !== null) {
@@ -368,33 +280,24 @@ export class Walk {
     return data;
   }
 
-  /** Parts of a station outlive changes of its other dials, so they hang on its input alone. */
-  #partsKey(name: StationName, size: number, keys: string[]): string {
-    const read = this.#reads(name, READS[name]).length;
-    return contentKey([COMPUTATION, name, size, keys.slice(0, read)]);
-  }
-
-  /** What stands before a station, without any size: the source, and the settings on the way to it. */
-  async #originKey(name: StationName): Promise<string> {
-    const before = this.#reads(name, DECIDES_FROM[name]).map((read) => this.#pathKey(read));
-    return contentKey([this.#request.source.sha256, before]);
-  }
-
-  #pathKey(name: StationName): string {
-    const before = this.#reads(name, READS[name]).map((read) => this.#pathKey(read));
-    return contentKey([name, this.#keySettings(name), before]);
-  }
-
   async #makeStage(name: StationName, size: number): Promise<Stage> {
     const station = this.#station(name);
     const decided = await this.#decided(name);
     const { input, keys } = await this.#inputs(name, size);
-    const frame = this.#frame(size);
+    const frame = frameOf(this.#request, size);
     const inFrame = name === 'relief' || name === 'finish' ? frame.edgeMetres : null;
-    const key = contentKey([COMPUTATION, name, size, keys, this.#keySettings(name), decided, inFrame]);
+    const key = contentKey([
+      COMPUTATION,
+      name,
+      size,
+      keys,
+      keySettings(this.#request.recipe.stations, name),
+      decided,
+      inFrame,
+    ]);
     const kept = this.#cache.get<{ output: unknown }>(key);
     if (kept) return { key, output: kept.output, fresh: false };
-    const context = this.#context(name, this.#partsKey(name, size, keys));
+    const context = this.#context(name, partsKey(this.#request.recipe.stations, name, size, keys));
     await context.breathe(0);
     const output = await station.run(
       await this.#filled(name, input, size),
@@ -424,7 +327,7 @@ export class Walk {
   }
 
   async #verdict(name: StationName, stage: Stage): Promise<Verdict> {
-    const frame = this.#frame(this.#size);
+    const frame = frameOf(this.#request, this.#size);
     const key = contentKey(['verdict', stage.key, frame.edgeMetres, frame.wantedSize]);
     const kept = this.#cache.get<Verdict>(key);
     if (kept) return kept;

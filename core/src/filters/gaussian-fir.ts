@@ -1,4 +1,5 @@
-import { type Edges, edgeTable } from '../raster/edges.ts';
+import { type Edges, edgeIndex, edgeTable } from '../raster/edges.ts';
+import type { Band } from '../raster/sample.ts';
 
 /** Half of the kernel from its middle, cut at 4 σ and normalised. */
 export function firKernel(sigma: number): Float64Array {
@@ -14,45 +15,40 @@ export function firKernel(sigma: number): Float64Array {
 }
 
 /**
- * Gaussian by direct convolution, kernel cut at 4 σ and normalised. One plane, σ in pixels > 0.
+ * Rows of a Gaussian by direct convolution with half a kernel from its middle, from one plane into the same rows of another.
  * Exact, and cheapest for small σ.
  */
-export function gaussianFir(
+export function gaussianFirBand(
   plane: Float32Array,
-  width: number,
-  height: number,
-  sigma: number,
-  edges: Edges,
-): Float32Array {
-  const kernel = firKernel(sigma);
+  out: Float32Array,
+  { width, height, edges }: { width: number; height: number; edges: Edges },
+  kernel: Float64Array,
+  { from, to }: Band,
+): void {
   const radius = kernel.length - 1;
-
-  const middle = new Float32Array(plane.length);
   const columns = edgeTable(width, radius, radius, edges.x);
   const line = new Float64Array(width + 2 * radius);
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    for (let k = 0; k < line.length; k++) line[k] = plane[row + columns[k]];
+  const middle = new Float32Array((to - from + 2 * radius) * width);
+  for (let row = 0; row < middle.length; row += width) {
+    const at = edgeIndex(from - radius + row / width, height, edges.y) * width;
+    for (let k = 0; k < line.length; k++) line[k] = plane[at + columns[k]];
     for (let x = 0; x < width; x++) {
-      const at = x + radius;
-      let value = line[at] * kernel[0];
-      for (let k = 1; k <= radius; k++) value += (line[at - k] + line[at + k]) * kernel[k];
+      const here = x + radius;
+      let value = line[here] * kernel[0];
+      for (let k = 1; k <= radius; k++) value += (line[here - k] + line[here + k]) * kernel[k];
       middle[row + x] = value;
     }
   }
-  const out = new Float32Array(plane.length);
-  const rows = edgeTable(height, radius, radius, edges.y);
   const total = new Float64Array(width);
-  for (let y = 0; y < height; y++) {
-    const centre = y * width;
+  for (let y = from; y < to; y++) {
+    const centre = (y - from + radius) * width;
     for (let x = 0; x < width; x++) total[x] = middle[centre + x] * kernel[0];
     for (let k = 1; k <= radius; k++) {
-      const above = rows[y + radius - k] * width;
-      const below = rows[y + radius + k] * width;
+      const above = centre - k * width;
+      const below = centre + k * width;
       const weight = kernel[k];
       for (let x = 0; x < width; x++) total[x] += (middle[above + x] + middle[below + x]) * weight;
     }
-    out.set(total, centre);
+    out.set(total, y * width);
   }
-  return out;
 }

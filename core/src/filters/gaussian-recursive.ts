@@ -1,5 +1,5 @@
-import { type Edge, type Edges, edgeTable } from '../raster/edges.ts';
-import { transposePlane } from '../raster/transpose-plane.ts';
+import { type Edge, edgeTable } from '../raster/edges.ts';
+import type { Band } from '../raster/sample.ts';
 
 /** Poles for σ = 2, fourth order, smallest maximum error (van Vliet, Young & Verbeek 1998, table 2). */
 const POLES: [number, number][] = [
@@ -7,9 +7,24 @@ const POLES: [number, number][] = [
   [1.76952, 0.46611],
 ];
 
-interface Recursion {
+/** Coefficients of the recursion, forward and back the same. */
+export interface Recursion {
   gain: number;
   feedback: [number, number, number, number];
+}
+
+/** What was found for so many widths and lengths is kept: on small planes it would take as long as the blur itself. */
+const KEPT = 64;
+const RECURSIONS = new Map<string, Recursion>();
+const WAYS = new Map<string, Way>();
+
+function remembered<T>(known: Map<string, T>, key: string, make: () => T): T {
+  const made = known.get(key) ?? make();
+  // The one asked for longest ago goes first.
+  known.delete(key);
+  known.set(key, made);
+  if (known.size > KEPT) known.delete(known.keys().next().value!);
+  return made;
 }
 
 function varianceOf(q: number): number {
@@ -28,8 +43,15 @@ function varianceOf(q: number): number {
   return sum;
 }
 
-/** Coefficients for σ pixels: the poles are raised to 1/q, with q found so that the variance is σ². */
+/**
+ * Coefficients of the fourth-order recursion for σ pixels ≥ 2 (van Vliet, Young & Verbeek 1998): the poles are raised to 1/q,
+ * with q found so that the variance is σ².
+ */
 export function recursionFor(sigma: number): Recursion {
+  return remembered(RECURSIONS, String(sigma), () => foundRecursion(sigma));
+}
+
+function foundRecursion(sigma: number): Recursion {
   let low = 0.1;
   let high = sigma + 1;
   for (let step = 0; step < 80; step++) {
@@ -112,8 +134,15 @@ function settling([b1, b2, b3, b4]: Recursion['feedback'], length: number): Floa
   return Float64Array.from(inverse(rest).flat());
 }
 
-/** How lines are gone along for a σ. A line that goes round needs nothing beyond its ends: it is followed by itself. */
-export function wayAlong(length: number, edge: Edge, sigma: number, { feedback }: Recursion): Way {
+/**
+ * How lines are gone along for a σ. On an axis that wraps the recursion is begun as if it had always gone round (after Triggs &
+ * Sdika 2006), with nothing beyond its ends; on a mirrored one it is warmed up on the mirror image.
+ */
+export function wayAlong(length: number, edge: Edge, sigma: number, recursion: Recursion): Way {
+  return remembered(WAYS, `${length} ${edge} ${sigma}`, () => newWay(length, edge, sigma, recursion));
+}
+
+function newWay(length: number, edge: Edge, sigma: number, { feedback }: Recursion): Way {
   const pad = forgotten(sigma);
   if (edge === 'mirror')
     return { samples: edgeTable(length, pad, pad, edge), before: pad, warmUp: 0, settle: null };
@@ -168,40 +197,43 @@ function along(line: Float64Array, isBack: boolean, { warmUp, settle }: Way, rec
   pass(line, first, step, n, state, recursion, true);
 }
 
-function rowsBlurred(
-  plane: Float32Array,
-  width: number,
-  height: number,
-  way: Way,
-  recursion: Recursion,
-): Float32Array {
-  const out = new Float32Array(plane.length);
-  const line = new Float64Array(way.samples.length);
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    for (let k = 0; k < line.length; k++) line[k] = plane[row + way.samples[k]];
-    along(line, false, way, recursion);
-    along(line, true, way, recursion);
-    for (let x = 0; x < width; x++) out[row + x] = line[way.before + x];
-  }
-  return out;
+/** A line from its samples on their way, through the recursion there and back. */
+function thereAndBack(line: Float64Array, way: Way, recursion: Recursion): void {
+  along(line, false, way, recursion);
+  along(line, true, way, recursion);
 }
 
-/**
- * Gaussian by a fourth-order recursive filter, forward and back (van Vliet, Young & Verbeek 1998).
- * One plane, σ in pixels ≥ 2; the cost hardly depends on σ. On an axis that wraps the recursion is begun as if it had
- * always gone round (after Triggs & Sdika 2006), on a mirrored one it is warmed up on the mirror image.
- */
-export function gaussianRecursive(
+/** Rows through the recursion, from one plane into the same rows of another, which may be the same plane. */
+export function recursiveRows(
+  source: Float32Array,
+  target: Float32Array,
+  width: number,
+  way: Way,
+  recursion: Recursion,
+  { from, to }: Band,
+): void {
+  const line = new Float64Array(way.samples.length);
+  for (let y = from; y < to; y++) {
+    const row = y * width;
+    for (let k = 0; k < line.length; k++) line[k] = source[row + way.samples[k]];
+    thereAndBack(line, way, recursion);
+    for (let x = 0; x < width; x++) target[row + x] = line[way.before + x];
+  }
+}
+
+/** Columns of a plane through the recursion, where they lie. */
+export function recursiveColumns(
   plane: Float32Array,
   width: number,
-  height: number,
-  sigma: number,
-  edges: Edges,
-): Float32Array {
-  const recursion = recursionFor(sigma);
-  const wide = rowsBlurred(plane, width, height, wayAlong(width, edges.x, sigma, recursion), recursion);
-  const turned = transposePlane(wide, width, height);
-  const down = rowsBlurred(turned, height, width, wayAlong(height, edges.y, sigma, recursion), recursion);
-  return transposePlane(down, height, width);
+  way: Way,
+  recursion: Recursion,
+  { from, to }: Band,
+): void {
+  const height = plane.length / width;
+  const line = new Float64Array(way.samples.length);
+  for (let x = from; x < to; x++) {
+    for (let k = 0; k < line.length; k++) line[k] = plane[way.samples[k] * width + x];
+    thereAndBack(line, way, recursion);
+    for (let y = 0; y < height; y++) plane[y * width + x] = line[way.before + y];
+  }
 }

@@ -1,8 +1,8 @@
 import { encodeSrgbPlane } from '../colour/encode-plane.ts';
 import { oklabPlanes } from '../colour/oklab-planes.ts';
 import { atrousSmooth } from '../filters/atrous-smooth.ts';
-import { gaussianFir } from '../filters/gaussian-fir.ts';
-import { gaussianRecursive } from '../filters/gaussian-recursive.ts';
+import { gaussianFirBand } from '../filters/gaussian-fir.ts';
+import { recursiveColumns, recursiveRows } from '../filters/gaussian-recursive.ts';
 import { fourier } from '../raster/fourier.ts';
 import { logPlane } from '../raster/log-plane.ts';
 import { raisePlane } from '../raster/raise-plane.ts';
@@ -22,7 +22,7 @@ import { nearestPatches } from '../stations/join/score/nearest.ts';
 import { addSteps } from '../stations/join/steps.ts';
 import { shippedSlopes } from '../stations/proof/shipped-slopes.ts';
 import { standOut } from '../stations/proof/stand-out.ts';
-import { normalMap } from '../stations/relief/normal.ts';
+import { makingNormals } from '../stations/relief/normal.ts';
 import { sweepHorizons } from '../stations/relief/sweep.ts';
 import { takeCodes } from '../stations/source/take-codes.ts';
 import { wasmKernels } from './wasm.ts';
@@ -31,13 +31,14 @@ import { wasmKernels } from './wasm.ts';
 export interface Kernels {
   atrousSmooth: typeof atrousSmooth;
   fourier: typeof fourier;
-  gaussianFir: typeof gaussianFir;
-  gaussianRecursive: typeof gaussianRecursive;
+  gaussianFirBand: typeof gaussianFirBand;
+  recursiveColumns: typeof recursiveColumns;
+  recursiveRows: typeof recursiveRows;
   rowResampler: typeof rowResampler;
   resampleBlock: typeof resampleBlock;
   nearestPatches: typeof nearestPatches;
   addSteps: typeof addSteps;
-  normalMap: typeof normalMap;
+  makingNormals: typeof makingNormals;
   toneBlock: typeof toneBlock;
   oklabPlanes: typeof oklabPlanes;
   encodeSrgbPlane: typeof encodeSrgbPlane;
@@ -62,13 +63,14 @@ export interface Kernels {
 export const REFERENCE: Kernels = {
   atrousSmooth,
   fourier,
-  gaussianFir,
-  gaussianRecursive,
+  gaussianFirBand,
+  recursiveColumns,
+  recursiveRows,
   rowResampler,
   resampleBlock,
   nearestPatches,
   addSteps,
-  normalMap,
+  makingNormals,
   toneBlock,
   oklabPlanes,
   encodeSrgbPlane,

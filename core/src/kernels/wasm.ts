@@ -7,9 +7,10 @@ import { wasmResampleBlock } from './wasm-block.ts';
 import { wasmEncodeSrgbPlane, wasmOklabPlanes, wasmToneBlock } from './wasm-colour.ts';
 import { wasmCutCosts, wasmSearchCut } from './wasm-cut.ts';
 import { wasmFourier } from './wasm-fft.ts';
-import { wasmGaussianFir, wasmGaussianRecursive } from './wasm-gaussian.ts';
+import { wasmGaussianFirBand } from './wasm-gaussian-fir.ts';
+import { wasmRecursiveColumns, wasmRecursiveRows } from './wasm-gaussian-recursive.ts';
 import { wasmSweepHorizons } from './wasm-horizon.ts';
-import { wasmNormalMap } from './wasm-normal.ts';
+import { wasmMakingNormals } from './wasm-normal.ts';
 import {
   wasmDivideRows,
   wasmLogPlane,
@@ -32,8 +33,9 @@ export interface Exports {
   atrousSmooth(...values: number[]): void;
   fftRows(...values: number[]): void;
   fftColumns(...values: number[]): void;
-  gaussianFir(...values: number[]): void;
-  gaussianRecursive(...values: number[]): void;
+  gaussianFirBand(...values: number[]): void;
+  recursiveColumns(...values: number[]): void;
+  recursiveRows(...values: number[]): void;
   resampleRow(...values: number[]): number;
   resampleAlong(...values: number[]): void;
   resampleDown(...values: number[]): void;
@@ -99,8 +101,9 @@ export function wasmKernels(reference: Kernels): Kernels | null {
   return {
     atrousSmooth: wasmAtrousSmooth(call),
     fourier: wasmFourier(instance, reference),
-    gaussianFir: wasmGaussianFir(call),
-    gaussianRecursive: wasmGaussianRecursive(call, reference),
+    gaussianFirBand: wasmGaussianFirBand(call),
+    recursiveColumns: wasmRecursiveColumns(call, reference),
+    recursiveRows: wasmRecursiveRows(call, reference),
     sweepHorizons: wasmSweepHorizons(call),
     cutCosts: wasmCutCosts(call),
     searchCut: wasmSearchCut(call),
@@ -108,7 +111,7 @@ export function wasmKernels(reference: Kernels): Kernels | null {
     encodeSrgbPlane: wasmEncodeSrgbPlane(call),
     oklabPlanes: wasmOklabPlanes(call),
     toneBlock: wasmToneBlock(call, reference),
-    normalMap: wasmNormalMap(call),
+    makingNormals: wasmMakingNormals(call),
     addSteps: wasmAddSteps(call),
     nearestPatches: wasmNearestPatches(call),
     rowResampler: wasmRowResampler(instance),

@@ -1,4 +1,4 @@
-import { statistics } from './statistics.ts';
+import { atOnce, inParts, type Pausing } from './pausing.ts';
 
 /** Counts of values in equal bins from `low` to `high`; values outside fall into the end bins. */
 export interface Histogram {
@@ -8,30 +8,60 @@ export interface Histogram {
   total: number;
 }
 
-/** Histogram of a plane. @throws RangeError where `high` is not above `low` or `bins` < 1. */
-export function histogram(plane: ArrayLike<number>, bins: number, low: number, high: number): Histogram {
-  if (!(high > low) || bins < 1) throw new RangeError('A histogram needs high > low and at least one bin.');
-  const counts = new Uint32Array(bins);
-  const scale = bins / (high - low);
+/** Counts the values of a plane into bins. */
+function count(plane: Float32Array, counts: Uint32Array, low: number, scale: number): void {
+  const last = counts.length - 1;
   for (let i = 0; i < plane.length; i++) {
     let bin = Math.floor((plane[i] - low) * scale);
     if (bin < 0) bin = 0;
-    else if (bin >= bins) bin = bins - 1;
+    else if (bin > last) bin = last;
     counts[bin]++;
   }
+}
+
+/** Histogram of a plane. @throws RangeError where `high` is not above `low` or `bins` < 1. */
+export function histogram(plane: Float32Array, bins: number, low: number, high: number): Histogram {
+  if (!(high > low) || bins < 1) throw new RangeError('A histogram needs high > low and at least one bin.');
+  const counts = new Uint32Array(bins);
+  count(plane, counts, low, bins / (high - low));
   return { low, high, counts, total: plane.length };
 }
 
 const FINE_BINS = 65536;
 
-/** Percentiles (ranks 0..100) of any plane to a bin (of 65536 unless said) of its range, in two passes without sorting. */
-export function histogramPercentiles(plane: ArrayLike<number>, ranks: number[], bins = FINE_BINS): number[] {
-  const { min, max } = statistics(plane);
+/** The lowest and the highest value; infinities of an empty plane. */
+function extremes(plane: Float32Array): [number, number] {
+  let low = Number.POSITIVE_INFINITY;
+  let high = Number.NEGATIVE_INFINITY;
+  for (let i = 0; i < plane.length; i++) {
+    const value = plane[i];
+    if (value < low) low = value;
+    if (value > high) high = value;
+  }
+  return [low, high];
+}
+
+/**
+ * Percentiles (ranks 0..100) of any plane to a bin (of 65536 unless said) of its range, in two passes without sorting. Pauses on
+ * its way.
+ */
+export function* findingPercentiles(
+  plane: Float32Array,
+  ranks: number[],
+  bins = FINE_BINS,
+): Pausing<number[]> {
+  let [min, max] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  yield* inParts(plane.length, (from, to) => {
+    const [low, high] = extremes(plane.subarray(from, to));
+    min = Math.min(min, low);
+    max = Math.max(max, high);
+  });
   if (!(max > min)) return ranks.map(() => min);
-  const { counts, total } = histogram(plane, bins, min, max);
+  const counts = new Uint32Array(bins);
   const width = (max - min) / bins;
+  yield* inParts(plane.length, (from, to) => count(plane.subarray(from, to), counts, min, 1 / width));
   return ranks.map((rank) => {
-    const wanted = (Math.min(100, Math.max(0, rank)) / 100) * total;
+    const wanted = (Math.min(100, Math.max(0, rank)) / 100) * plane.length;
     let below = 0;
     for (let bin = 0; bin < bins; bin++) {
       const here = counts[bin];
@@ -41,3 +71,7 @@ export function histogramPercentiles(plane: ArrayLike<number>, ranks: number[], 
     return max;
   });
 }
+
+/** `findingPercentiles` in one go. */
+export const histogramPercentiles = (plane: Float32Array, ranks: number[], bins = FINE_BINS): number[] =>
+  atOnce(findingPercentiles(plane, ranks, bins));

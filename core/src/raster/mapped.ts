@@ -1,9 +1,24 @@
+import { inParts, type Pausing } from './pausing.ts';
+
+type Of = (value: number, i: number) => number;
+
+function put(plane: Float32Array, of: Of, out: Float32Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) out[i] = of(plane[i], i);
+}
+
 /**
  * A plane with each value (and its place) put through `of`. Several times as quick as the array's own `map`, which calls out
  * of the compiled loop for every value.
  */
-export function mapped(plane: Float32Array, of: (value: number, i: number) => number): Float32Array {
+export function mapped(plane: Float32Array, of: Of): Float32Array {
   const out = new Float32Array(plane.length);
-  for (let i = 0; i < out.length; i++) out[i] = of(plane[i], i);
+  put(plane, of, out, 0, out.length);
+  return out;
+}
+
+/** `mapped` with pauses on its way. */
+export function* mapping(plane: Float32Array, of: Of): Pausing<Float32Array> {
+  const out = new Float32Array(plane.length);
+  yield* inParts(out.length, (from, to) => put(plane, of, out, from, to));
   return out;
 }

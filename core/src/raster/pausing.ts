@@ -4,6 +4,17 @@ export const PAUSE_ROWS = 64;
 /** Work that pauses on its way, where others may be let in. */
 export type Pausing<T> = Generator<void, T, void>;
 
+/** Values of a plane between two pauses, where each is made by itself: a few milliseconds. */
+const PART = 2 ** 18;
+
+/** Works on a plane of so many values in parts, with a pause after each. */
+export function* inParts(length: number, work: (from: number, to: number) => void): Pausing<void> {
+  for (let from = 0; from < length; from += PART) {
+    work(from, Math.min(length, from + PART));
+    yield;
+  }
+}
+
 /** Does it without a pause. */
 export function atOnce<T>(work: Pausing<T>): T {
   for (;;) {

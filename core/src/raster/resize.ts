@@ -1,5 +1,6 @@
 import { KERNELS } from '../kernels/kernels.ts';
-import { type Edge, type Edges, edgeIndex } from './edges.ts';
+import { type Edge, type Edges, edgeIndex, MIRROR } from './edges.ts';
+import { atOnce, type Pausing } from './pausing.ts';
 import { Raster } from './raster.ts';
 import type { Taps, Weighing } from './weigh.ts';
 
@@ -110,24 +111,34 @@ function resizeRows(raster: Raster, plan: Plan, from: number, to: number, out: R
 }
 
 /** Along both axes one after the other, band by band. */
-function separable(raster: Raster, across: Taps, down: Taps, edges: Edges): Raster {
+function* separable(raster: Raster, across: Taps, down: Taps, edges: Edges): Pausing<Raster> {
   const out = Raster.filled(across.first.length, down.first.length, raster.channels);
   const plan = planOf(raster, across, down, edges);
   for (let from = 0; from < out.height; from += plan.most) {
     resizeRows(raster, plan, from, Math.min(out.height, from + plan.most), out, from);
+    yield;
   }
   return out;
 }
 
 /**
- * Resize with a Lanczos kernel of three lobes, stretched when shrinking so that nothing aliases.
+ * Resize with a Lanczos kernel of three lobes, stretched when shrinking so that nothing aliases; pauses between bands.
  * Any channels; sharp, and may overshoot near hard edges (Duchon 1979).
  */
-export function resizeLanczos(raster: Raster, width: number, height: number, edges: Edges): Raster {
+export function* resizingLanczos(
+  raster: Raster,
+  width: number,
+  height: number,
+  edges: Edges,
+): Pausing<Raster> {
   if (width === raster.width && height === raster.height) return raster;
   const taps = (from: number, to: number) => lanczosTaps(from / to / 2 - 0.5, from / to, to, from / to);
-  return separable(raster, taps(raster.width, width), taps(raster.height, height), edges);
+  return yield* separable(raster, taps(raster.width, width), taps(raster.height, height), edges);
 }
+
+/** `resizingLanczos` in one go. */
+export const resizeLanczos = (raster: Raster, width: number, height: number, edges: Edges): Raster =>
+  atOnce(resizingLanczos(raster, width, height, edges));
 
 /** An upright grid of samples: the first one, the step between them, how many. */
 export interface UprightGrid {
@@ -164,9 +175,15 @@ export async function resampleUpright(
   }
 }
 
-/** Resize by the mean over the area each new pixel covers: no overshoot, the mean is kept exactly. */
-export function resizeArea(raster: Raster, width: number, height: number): Raster {
+/**
+ * Resize by the mean over the area each new pixel covers: no overshoot, the mean is kept exactly. Pauses between bands.
+ */
+export function* resizingArea(raster: Raster, width: number, height: number): Pausing<Raster> {
   if (width === raster.width && height === raster.height) return raster;
-  const edges: Edges = { x: 'mirror', y: 'mirror' };
-  return separable(raster, areaTaps(raster.width, width), areaTaps(raster.height, height), edges);
+  const [across, down] = [areaTaps(raster.width, width), areaTaps(raster.height, height)];
+  return yield* separable(raster, across, down, MIRROR);
 }
+
+/** `resizingArea` in one go. */
+export const resizeArea = (raster: Raster, width: number, height: number): Raster =>
+  atOnce(resizingArea(raster, width, height));

@@ -7,7 +7,7 @@ export interface Statistics {
 }
 
 /** One pass over `plane`; an empty plane gives NaN mean. */
-export function statistics(plane: ArrayLike<number>): Statistics {
+export function statistics(plane: Float32Array): Statistics {
   let sum = 0;
   let squares = 0;
   let min = Number.POSITIVE_INFINITY;

@@ -13,6 +13,11 @@ export interface Helper {
 /** Tasks that a helper is given before it has answered, so that it never waits. */
 const AHEAD = 2;
 
+/** ms after which it is looked whether one is to stop while helpers are waited for. */
+const LOOK_MS = 5;
+
+const later = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+
 interface Member {
   helper: Helper;
   /** What it was given and has not answered: told null when it is no more. */
@@ -104,10 +109,19 @@ export class Crew implements Team {
       while (taken < tasks.length) {
         const k = left.shift();
         if (k === undefined) {
-          const answers = [...under];
+          let isThere = false;
+          const answers = Promise.all(under).then(() => {
+            isThere = true;
+          });
+          // What fails is told below, unless it was stopped before.
+          answers.catch(() => {});
           under.clear();
-          await Promise.all(answers);
-          turned();
+          // Who is told to stop does not wait for what helpers have begun.
+          while (!isThere) {
+            await Promise.race([answers, later(LOOK_MS)]);
+            turned();
+            await breathe(taken / tasks.length);
+          }
         } else {
           put(k, await done(name, tasks[k], breathe));
           // Answers come in between two tasks, and helpers get their next.

@@ -4,6 +4,9 @@ import { linearToOklab } from '../colour/oklab.ts';
 import type { WorkContext } from '../engine/context.ts';
 import { KERNELS } from '../kernels/kernels.ts';
 import type { Edges } from '../raster/edges.ts';
+import { madeInParts } from '../raster/made-in-parts.ts';
+import { mapping } from '../raster/mapped.ts';
+import { inParts, inTurns, type Pausing } from '../raster/pausing.ts';
 import type { Frame, JoinOutput, ReliefOutput } from '../stations/types.ts';
 import { coverOf } from '../strokes/cover.ts';
 import type { Zone, ZoneMap, ZonePart } from './zone.ts';
@@ -74,8 +77,10 @@ export function painted(
   return out;
 }
 
+const lean = (z: number) => (2 / Math.PI) * Math.acos(Math.min(1, z));
+
 /** The values 0..1 of a map that a zone is picked by; null where the tile has none. */
-function planeOf({ join, relief }: ZoneInput, map: ZoneMap): Float32Array | null {
+function* planeOf({ join, relief }: ZoneInput, map: ZoneMap): Pausing<Float32Array | null> {
   switch (map) {
     case 'luminance':
       return luminance(join.picture);
@@ -84,11 +89,20 @@ function planeOf({ join, relief }: ZoneInput, map: ZoneMap): Float32Array | null
     case 'metallic':
       return join.given.metallic?.planes[0] ?? null;
     case 'roughness':
-      return join.given.roughness?.planes[0] ?? join.given.gloss?.planes[0].map((value) => 1 - value) ?? null;
+      if (join.given.roughness || !join.given.gloss) return join.given.roughness?.planes[0] ?? null;
+      return yield* mapping(join.given.gloss.planes[0], (value) => 1 - value);
     case 'slope':
-      return relief?.normal.planes[2].map((z) => (2 / Math.PI) * Math.acos(Math.min(1, z))) ?? null;
+      return relief ? yield* mapping(relief.normal.planes[2], lean) : null;
     default:
       return relief?.[map] ?? null;
+  }
+}
+
+/** Lays a part over what was picked before it, in place. */
+function lay(cover: Float32Array, own: Float32Array, how: ZonePart['how']): void {
+  for (let i = 0; i < own.length; i++) {
+    if (how === 'or') cover[i] = Math.max(cover[i], own[i]);
+    else cover[i] *= how === 'and' ? own[i] : 1 - own[i];
   }
 }
 
@@ -103,28 +117,31 @@ export async function zoneCover(
   context: WorkContext,
 ): Promise<Float32Array> {
   const { width, height, edges } = frame;
+  const { breathe } = context;
+  const count = width * height;
   let cover: Float32Array | null = null;
   for (const part of zone.parts) {
     let own: Float32Array;
     if (part.by === 'colour') {
-      own = nearColour(
-        await context.part('oklab', null, () => KERNELS.oklabPlanes(input.join.picture.planes)),
-        part,
-      );
+      const lab = await context.part('oklab', null, () => KERNELS.oklabPlanes(input.join.picture.planes));
+      const some = (from: number, to: number) => lab.map((plane) => plane.subarray(from, to));
+      const near = (from: number, to: number) => nearColour(some(from, to), part);
+      own = await inTurns(madeInParts(count, near), breathe);
     } else if (part.by === 'range') {
-      const plane = planeOf(input, part.map);
-      own = plane ? inRange(plane, part) : new Float32Array(width * height);
+      const plane = await inTurns(planeOf(input, part.map), breathe);
+      const within = (from: number, to: number) => inRange(plane!.subarray(from, to), part);
+      own = plane ? await inTurns(madeInParts(count, within), breathe) : new Float32Array(count);
     } else own = painted(part.strokes, width, height, edges);
     if (!cover) {
       cover = own;
       continue;
     }
-    for (let i = 0; i < own.length; i++) {
-      if (part.how === 'or') cover[i] = Math.max(cover[i], own[i]);
-      else cover[i] *= part.how === 'and' ? own[i] : 1 - own[i];
-    }
+    const under = cover;
+    const laid = (from: number, to: number) =>
+      lay(under.subarray(from, to), own.subarray(from, to), part.how);
+    await inTurns(inParts(count, laid), breathe);
   }
-  return cover ?? new Float32Array(width * height);
+  return cover ?? new Float32Array(count);
 }
 
 /** Share of the tile that a cover comes to, 0..1. */

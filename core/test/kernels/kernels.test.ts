@@ -1,6 +1,8 @@
-import { type Edges, Raster, resizeArea, resizeLanczos } from '@zesty-tile/core';
+import { atOnce, type Edges, Raster, resizeArea, resizeLanczos, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { blurring } from '../../src/filters/gaussian.ts';
+import { firKernel } from '../../src/filters/gaussian-fir.ts';
 import { KERNELS, type Kernels, REFERENCE } from '../../src/kernels/kernels.ts';
 import { edgeIndex } from '../../src/raster/edges.ts';
 import { phaseTable } from '../../src/raster/phases.ts';
@@ -46,7 +48,7 @@ describe('kernels', () => {
     fc.assert(
       fc.property(field, fc.double({ min: 0.1, max: 3, noNaN: true }), (of, sigma) => {
         const p = plane(of);
-        const by = (k: Kernels) => k.gaussianFir(p, of.width, of.height, sigma, of.edges);
+        const by = (k: Kernels) => atOnce(blurring(p, of.width, of.height, sigma, of.edges, k));
         expect(farthest(by(KERNELS), by(REFERENCE))).to.be.below(TOLERANCE);
       }),
       { numRuns: 60 },
@@ -54,11 +56,45 @@ describe('kernels', () => {
     fc.assert(
       fc.property(field, fc.double({ min: 3, max: 60, noNaN: true }), (of, sigma) => {
         const p = plane(of);
-        const by = (k: Kernels) => k.gaussianRecursive(p, of.width, of.height, sigma, of.edges);
+        const by = (k: Kernels) => atOnce(blurring(p, of.width, of.height, sigma, of.edges, k));
         expect(farthest(by(KERNELS), by(REFERENCE))).to.be.below(TOLERANCE);
       }),
       { numRuns: 40 },
     );
+  });
+
+  it('in many bands a plane is blurred as in one, whatever the last one holds', () => {
+    // Bands are cut by how many pixels they hold.
+    for (const [width, height] of [
+      [4096, 258],
+      [261, 4100],
+    ]) {
+      const p = plane({ width, height, seed: 3 });
+      for (const sigma of [2.6, 9]) {
+        const by = (k: Kernels) => atOnce(blurring(p, width, height, sigma, TORUS, k));
+        expect(farthest(by(KERNELS), by(REFERENCE)), `σ ${sigma} ${width} × ${height}`).to.be.below(
+          TOLERANCE,
+        );
+        let pauses = 0;
+        for (const _ of blurring(p, width, height, sigma, TORUS)) pauses++;
+        expect(pauses).to.be.above(2);
+      }
+    }
+    const [width, height] = [600, 1000];
+    const p = plane({ width, height, seed: 4 });
+    const kernel = firKernel(1.7);
+    const whole = new Float32Array(p.length);
+    const parts = new Float32Array(p.length);
+    const shape = { width, height, edges: TORUS };
+    KERNELS.gaussianFirBand(p, whole, shape, kernel, { from: 0, to: height });
+    for (const [from, to] of [
+      [0, 5],
+      [5, 700],
+      [700, 701],
+      [701, height],
+    ])
+      KERNELS.gaussianFirBand(p, parts, shape, kernel, { from, to });
+    expect(farthest(parts, whole)).to.equal(0);
   });
 
   it('a plane too small for vectors is blurred too', () => {
@@ -69,9 +105,11 @@ describe('kernels', () => {
     ]) {
       const p = plane({ width, height, seed: 5 });
       const edges: Edges = { x: 'wrap', y: 'mirror' };
-      for (const name of ['gaussianFir', 'gaussianRecursive'] as const) {
-        const by = (k: Kernels) => k[name](p, width, height, name === 'gaussianFir' ? 1.2 : 4, edges);
-        expect(farthest(by(KERNELS), by(REFERENCE)), `${name} ${width} × ${height}`).to.be.below(TOLERANCE);
+      for (const sigma of [1.2, 4]) {
+        const by = (k: Kernels) => atOnce(blurring(p, width, height, sigma, edges, k));
+        expect(farthest(by(KERNELS), by(REFERENCE)), `σ ${sigma} ${width} × ${height}`).to.be.below(
+          TOLERANCE,
+        );
       }
     }
   });
@@ -169,7 +207,7 @@ describe('kernels', () => {
         const places = Float64Array.from({ length: 9 }, (_, i) => 1.37 * i - 2);
         KERNELS.rowResampler(raster, edges)(out, 0, places, places, phaseTable(1.3));
         for (const plane of [
-          KERNELS.gaussianFir(flat, width, height, 2.1, edges),
+          atOnce(blurring(flat, width, height, 2.1, edges)),
           KERNELS.atrousSmooth(flat, width, height, 4, edges),
           resizeLanczos(raster, 7, 11, edges).planes[0],
           resizeArea(raster, 5, 3).planes[0],

@@ -131,7 +131,9 @@ describe('twins of kernels', () => {
         edges,
         (width, height, of, kernel, normalY, at) => {
           const field = values(width * height, of);
-          const [a, b] = both((k) => k.normalMap(field, { width, height }, 0.05, 1.3, kernel, normalY, at));
+          const [a, b] = both((k) =>
+            atOnce(k.makingNormals(field, { width, height }, 0.05, 1.3, kernel, normalY, at)),
+          );
           for (let c = 0; c < 3; c++) expect(farthest(a.planes[c], b.planes[c])).to.be.below(TOLERANCE);
         },
       ),

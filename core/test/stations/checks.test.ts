@@ -9,7 +9,7 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { GRADIENT_KERNELS } from '../../src/filters/gradient.ts';
-import { normalMap } from '../../src/stations/relief/normal.ts';
+import { normalMap } from '../../src/stations/relief/normal-map.ts';
 import { noisePlane, planeOf } from '../fields.ts';
 
 const size = 128;

@@ -1,4 +1,4 @@
-import { atOnce, defaultsOf, gaussian, KERNELS, PLAIN_CONTEXT, STATIONS, TORUS } from '@zesty-tile/core';
+import { atOnce, defaultsOf, gaussian, normalMap, PLAIN_CONTEXT, STATIONS, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
 import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
@@ -25,7 +25,7 @@ function angleBetween(a: Float32Array[], b: Float32Array[]): number {
 withBothKernels('height of normals', () => {
   it('is the height they were made of, to the last percent, and tells its depth', () => {
     const depthShare = 0.04;
-    const normals = KERNELS.normalMap(ground, SIDES, depthShare, 1, 'sharp', 'up', TORUS);
+    const normals = normalMap(ground, SIDES, depthShare, 1, 'sharp', 'up', TORUS);
     const back = atOnce(heightOfNormals(normals));
     const mean = ground.reduce((sum, v) => sum + v, 0) / ground.length;
     let worst = 0;
@@ -45,18 +45,18 @@ withBothKernels('height of normals', () => {
       [ground, SIDES],
       [waves, wide],
     ] as const) {
-      const normals = KERNELS.normalMap(height, sides, 0.03, 1, 'sharp', 'up', TORUS);
+      const normals = normalMap(height, sides, 0.03, 1, 'sharp', 'up', TORUS);
       const stored = normals.mapPlanes((plane) =>
         plane.map((v) => (2 * Math.round(((v + 1) / 2) * 65535)) / 65535 - 1),
       );
       const back = atOnce(heightOfNormals(stored));
-      const again = KERNELS.normalMap(back, sides, 1, 1, 'sharp', 'up', TORUS);
+      const again = normalMap(back, sides, 1, 1, 'sharp', 'up', TORUS);
       expect(angleBetween(normals.planes, again.planes)).to.be.below(0.2);
     }
   });
 
   it('is taken where it is asked for; the verdict says how deep such a surface is', async () => {
-    const normals = KERNELS.normalMap(ground, SIDES, 0.012, 1, 'sharp', 'up', TORUS);
+    const normals = normalMap(ground, SIDES, 0.012, 1, 'sharp', 'up', TORUS);
     const codes = normals.mapPlanes((plane) => plane.map((v) => (v + 1) / 2));
     const join = { ...joined(tilingPicture(N)), given: { normal: codes } };
     const input = { join, withOcclusion: false };

@@ -19,7 +19,7 @@ import { expect } from 'chai';
 import { GRADIENT_KERNELS } from '../../src/filters/gradient.ts';
 import { TORUS } from '../../src/raster/edges.ts';
 import { packer } from '../../src/stations/crate/pack.ts';
-import { normalMap } from '../../src/stations/relief/normal.ts';
+import { normalMap } from '../../src/stations/relief/normal-map.ts';
 import { hostOf, photo, pixelsOf, recipeWith } from '../engine/host.ts';
 import { noisePlane, planeOf } from '../fields.ts';
 import { frameOf } from './run.ts';

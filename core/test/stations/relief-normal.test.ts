@@ -1,4 +1,4 @@
-import { type Frame, normalMap, Raster, STATIONS, sampleBilinear, TORUS } from '@zesty-tile/core';
+import { atOnce, type Frame, normalMap, Raster, STATIONS, sampleBilinear, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
 import { cavityMap } from '../../src/stations/relief/cavity.ts';
@@ -180,7 +180,8 @@ describe('height mixed from two', () => {
 
 describe('cavity', () => {
   it('has a dark and a light part of their own strength', () => {
-    const of = (hollows: number, edges: number) => cavityMap(bump, sides, 4, 0.1, { hollows, edges }, TORUS);
+    const of = (hollows: number, edges: number) =>
+      atOnce(cavityMap(bump, sides, 4, 0.1, { hollows, edges }, TORUS));
     const [both, dark, light] = [of(1, 1), of(1, 0), of(0, 1)];
     for (let i = 0; i < 4096; i++) {
       expect(dark[i]).to.be.closeTo(Math.min(0.5, both[i]), 1e-6);

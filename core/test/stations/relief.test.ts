@@ -1,4 +1,4 @@
-import { type Edges, KERNELS, MIRROR, sampleBilinear, TORUS, visibility } from '@zesty-tile/core';
+import { type Edges, KERNELS, MIRROR, normalMap, sampleBilinear, TORUS, visibility } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../fields.ts';
 import { withBothKernels } from '../kernels/both.ts';
@@ -14,15 +14,7 @@ withBothKernels('normals', () => {
       ['up', 1],
       ['down', -1],
     ] as const) {
-      const { planes } = KERNELS.normalMap(
-        plane,
-        { width: 64, height: 64 },
-        0.1,
-        1,
-        'sharp',
-        normalY,
-        MIRROR,
-      );
+      const { planes } = normalMap(plane, { width: 64, height: 64 }, 0.1, 1, 'sharp', normalY, MIRROR);
       const [nx, ny, nz] = planes.map((p) => p[32 * 64 + 32]);
       expect(nx / nz).to.be.closeTo(-0.1, 1e-5);
       expect(ny / nz).to.be.closeTo(sign * 0.2, 1e-5);
@@ -37,15 +29,7 @@ withBothKernels('normals', () => {
       size,
       (x, y) => 0.5 + 0.5 * Math.sin((2 * Math.PI * 2 * x) / size) * Math.cos((2 * Math.PI * y) / size),
     );
-    const { planes } = KERNELS.normalMap(
-      height,
-      { width: size, height: size },
-      0.05,
-      1,
-      'sharp',
-      'up',
-      TORUS,
-    );
+    const { planes } = normalMap(height, { width: size, height: size }, 0.05, 1, 'sharp', 'up', TORUS);
     let worst = 0;
     for (let y = 0; y < size; y++) {
       for (let x = 0; x < size; x++) {
@@ -63,15 +47,7 @@ withBothKernels('normals', () => {
   });
 
   it('are level where there is no depth', () => {
-    const { planes } = KERNELS.normalMap(
-      noisePlane(1024),
-      { width: 32, height: 32 },
-      0,
-      1,
-      'scharr',
-      'up',
-      TORUS,
-    );
+    const { planes } = normalMap(noisePlane(1024), { width: 32, height: 32 }, 0, 1, 'scharr', 'up', TORUS);
     expect(farthest(planes[2], new Float32Array(1024).fill(1))).to.equal(0);
   });
 });

@@ -52,6 +52,32 @@ describe('source', () => {
     expect(atOnce(fitness(whole(pixelsOf(burnt)))).burnt).to.be.closeTo(0.1, 0.002);
   });
 
+  it('says in a word what there is to look at, and else how large the photo is', async () => {
+    const size = 256;
+    const crisp = wall(size, { across: 31, down: 23, turnDegrees: 0, even: true });
+    const said = async (picture: Raster, wantedSize = 256) => {
+      const { verdict } = STATIONS.source;
+      const frame = { ...frameOf(size), wantedSize };
+      const output = whole(pixelsOf(picture));
+      const { state, brief } = await verdict(
+        output,
+        null as never,
+        null as never,
+        null,
+        frame,
+        PLAIN_CONTEXT,
+      );
+      return `${state}: ${brief}`;
+    };
+    const part = (value: number) => crisp.mapPlanes((p) => p.map((v, i) => (i < 8000 ? value : v)));
+    expect(await said(crisp)).to.equal('fine: 256 × 256');
+    expect(await said(crisp, 512)).to.equal('look: few pixels');
+    expect(await said(part(1))).to.equal('look: burnt places');
+    expect(await said(part(0))).to.equal('look: black places');
+    const blurred = crisp.mapPlanes((p) => gaussian(p, size, size, 3, { x: 'mirror', y: 'mirror' }));
+    expect(await said(blurred)).to.equal('look: soft');
+  });
+
   it('measures noise as it was put in, and knows a soft photo from a crisp one', () => {
     const size = 256;
     const noise = noisePlane(size * size, 5);

@@ -9,6 +9,7 @@ import {
   KERNELS,
   MAP_NAMES,
   mapRaster,
+  normalMap,
   Raster,
   resizeLanczos,
   roll,
@@ -39,15 +40,15 @@ type Operation = (plane: Float32Array, edges: Edges) => Float32Array[] | Promise
 
 /** Every filter after Join, by the file it stands in. */
 const OPERATIONS: Record<string, Operation> = {
-  'filters/gaussian-fir.ts': (p, e) => [KERNELS.gaussianFir(p, SIZE, SIZE, 1.7, e)],
-  'filters/gaussian-recursive.ts': (p, e) => [KERNELS.gaussianRecursive(p, SIZE, SIZE, 5.3, e)],
+  'filters/gaussian-fir.ts': (p, e) => [gaussian(p, SIZE, SIZE, 1.7, e)],
+  'filters/gaussian-recursive.ts': (p, e) => [gaussian(p, SIZE, SIZE, 5.3, e)],
   'filters/gaussian.ts': (p, e) => [gaussian(p, SIZE, SIZE, 2.4, e), gaussian(p, SIZE, SIZE, 9, e)],
   'filters/atrous.ts': (p, e) => atrousBands(p, SIZE, SIZE, 4, e),
   'filters/atrous-smooth.ts': (p, e) => [KERNELS.atrousSmooth(p, SIZE, SIZE, 1, e)],
   'filters/gradient.ts': (p, e) =>
     GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
   'stations/relief/bands.ts': async (p, e) => [
-    weightedSum(await detailBands(p, SIDES, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2]),
+    atOnce(weightedSum(await detailBands(p, SIDES, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2])),
   ],
   'stations/relief/band-sum.ts': async (p, e) => {
     const shares = [0.3, 0.6, 1, 1.4, 1.6, 1.2].map((weight) => ({
@@ -57,8 +58,8 @@ const OPERATIONS: Record<string, Operation> = {
     return [await bandSum(p, SIDES, e, wait, shares)];
   },
   'stations/relief/cavity.ts': (p, e) => [
-    localRelief(p, SIDES, 3, e),
-    cavityMap(p, SIDES, 3, 0.2, { hollows: 1, edges: 0.7 }, e),
+    atOnce(localRelief(p, SIDES, 3, e)),
+    atOnce(cavityMap(p, SIDES, 3, 0.2, { hollows: 1, edges: 0.7 }, e)),
   ],
   'stations/relief/evidence.ts': (p, e) => {
     const { joints, together } = atOnce(polarityEvidence(p, null, 0, SIDES, e));
@@ -80,13 +81,15 @@ const OPERATIONS: Record<string, Operation> = {
     };
     // Settled once for a tile, as every size takes it.
     const spreads = { tone: 1, light: 1, normals: 0, given: 0, fine: [0.05, 0.05] as [number, number] };
-    return [await shapedHeight(raw, shape, spreads, SIDES, e)];
+    return [await shapedHeight(raw, shape, spreads, SIDES, e, wait)];
   },
   'stations/relief/slant.ts': (p) => [atOnce(slantHeight(p, SIDES, 315))],
   'stations/relief/integrate.ts': (p) => [
-    atOnce(heightOfNormals(KERNELS.normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', TORUS))),
+    atOnce(heightOfNormals(normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', TORUS))),
   ],
-  'stations/relief/normal.ts': (p, e) => KERNELS.normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', e).planes,
+  'stations/relief/normal.ts': (p, e) =>
+    atOnce(KERNELS.makingNormals(p, SIDES, 0.02, 1, 'sharp', 'up', e)).planes,
+  'stations/relief/normal-map.ts': (p, e) => normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', e).planes,
   'stations/relief/occlusion.ts': async (p, e) => [
     await visibility(
       p.map((h) => 4 * h),

@@ -44,6 +44,18 @@ const field = noisePlane(SIZE * SIZE, 3).map((value) => 4 * value);
 const on = async () => {};
 const seenBy = (team = ALONE) => visibility(field, SIZE, 12, TORUS, on, 0, team);
 
+/** What is said where the work is told to stop at a turn after so many. */
+async function stoppedAfter(most: number, crew: Crew): Promise<string> {
+  let turns = 0;
+  const breathe = async () => {
+    if (++turns > most) throw new Error('enough');
+  };
+  return visibility(field, SIZE, 12, TORUS, breathe, 0, crew).then(
+    () => 'went on',
+    (error: Error) => error.message,
+  );
+}
+
 describe('a team', () => {
   it('comes to the same to the bit as one thread, whoever did what', async () => {
     const helpers = [new Here(), new Here()];
@@ -118,28 +130,21 @@ describe('a team', () => {
   it('asks nobody for more once it is stopped', async () => {
     const helper = new Here();
     const crew = new Crew([helper]);
-    let turns = 0;
-    const stopped = visibility(
-      field,
-      SIZE,
-      12,
-      TORUS,
-      async () => {
-        if (++turns === 2) throw new Error('enough');
-      },
-      0,
-      crew,
-    );
-    const words = await stopped.then(
-      () => 'went on',
-      (error: Error) => error.message,
-    );
+    const words = await stoppedAfter(1, crew);
     expect(words).to.equal('enough');
     const { asked } = helper;
     await seenBy();
     await new Promise((resolve) => setImmediate(resolve));
     expect(helper.asked).to.equal(asked);
     expect(asked).to.be.below(8);
+  });
+
+  it('stops at once though a helper is still at what it was given', async () => {
+    // It takes what it is asked, and never answers.
+    const deep: Helper = { ask: () => {}, listen: (onReady) => onReady() };
+    // Long after all that this thread can do is done: two tasks are the helper's.
+    const words = await stoppedAfter(60, new Crew([deep]));
+    expect(words).to.equal('enough');
   });
 
   it('says what went wrong with a helper', async () => {

@@ -13,7 +13,7 @@ import { smallerMap } from './smaller.ts';
 const LEAST_SIGMA = 0.3;
 
 /** Rows that are packed at once: what is made on the way stays small beside the maps. */
-export const BAND = 256;
+export const BAND = 128;
 
 /** Whether a file's colours stand in it sRGB encoded: an OpenEXR's are linear. */
 export const isEncoded = ({ kind, format }: Pick<ProfileFile, 'kind' | 'format'>): boolean =>

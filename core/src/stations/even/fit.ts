@@ -185,7 +185,8 @@ export function* fitLight(
       .map((value, k) => value - logLight(byDifferences[c], ...places[k]))
       .filter((_, k) => free[k]);
     return (
-      statistics(left).deviation > APART && (separation(left) > TWO_TONED || fits[c].rejected > REJECTED)
+      statistics(Float32Array.from(left)).deviation > APART &&
+      (separation(left) > TWO_TONED || fits[c].rejected > REJECTED)
     );
   });
   return { fields: twoToned ? byDifferences : fits.map(({ field }) => field), twoToned };

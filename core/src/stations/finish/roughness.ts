@@ -1,4 +1,7 @@
 import { KERNELS } from '../../kernels/kernels.ts';
+import { madeInParts } from '../../raster/made-in-parts.ts';
+import { inParts, type Pausing } from '../../raster/pausing.ts';
+import { summing } from '../../raster/summing.ts';
 import { type Curve, curveAt, curveTable, isStraight } from './curve.ts';
 
 const LOG_FLOOR = 0.01;
@@ -12,10 +15,10 @@ export interface ToneScale {
 export const logTone = (luminance: Float32Array) => KERNELS.logPlane(luminance, LOG_FLOOR);
 
 /** Brightness −0.5..0.5 about the tile's middle, full at two spreads. */
-export function toneAbout(luminance: Float32Array, { centre, spread }: ToneScale): Float32Array {
+export function* toneAbout(luminance: Float32Array, { centre, spread }: ToneScale): Pausing<Float32Array> {
   const gain = spread > 0 ? 1 / (4 * spread) : 0;
-  const log = logTone(luminance);
-  return KERNELS.sumPlanes([log], [gain], { base: -gain * centre, low: -0.5, high: 0.5 }, log);
+  const log = yield* madeInParts(luminance.length, (from, to) => logTone(luminance.subarray(from, to)));
+  return yield* summing([log], [gain], { base: -gain * centre, low: -0.5, high: 0.5 }, log);
 }
 
 /**
@@ -29,22 +32,29 @@ export interface Contribution {
   base?: number;
 }
 
+/** Values raised to a power and bent by a curve, in place. */
+function bent(values: Float32Array, power: number, table: ReturnType<typeof curveTable>): void {
+  for (let i = 0; i < values.length; i++) {
+    values[i] = curveAt(table, power === 1 ? values[i] : values[i] ** power);
+  }
+}
+
 /**
  * What contributions come to, 0..1: added about the middle and clamped, then bent by a power of two (`balance`: below 0
  * most of the tile is rough, above 0 most is smooth) and by a tone curve.
  */
-export function stacked(
+export function* stacked(
   contributions: readonly Contribution[],
   count: number,
   { balance, points }: { balance: number; points: Curve },
-): Float32Array {
+): Pausing<Float32Array> {
   const taken = contributions.filter(({ amount }) => amount !== 0);
   const base = taken.reduce((sum, { amount, base = 0 }) => sum + amount * base, 0.5);
   const middle = { base, low: 0, high: 1 };
   const out =
     taken.length === 0
       ? new Float32Array(count).fill(0.5)
-      : KERNELS.sumPlanes(
+      : yield* summing(
           taken.map(({ values }) => values),
           taken.map(({ amount, gain = 1 }) => amount * gain),
           middle,
@@ -52,7 +62,7 @@ export function stacked(
   const power = 2 ** balance;
   if (power === 1 && isStraight(points)) return out;
   const table = curveTable(points);
-  for (let i = 0; i < count; i++) out[i] = curveAt(table, power === 1 ? out[i] : out[i] ** power);
+  yield* inParts(count, (from, to) => bent(out.subarray(from, to), power, table));
   return out;
 }
 
@@ -61,10 +71,5 @@ export const intoBand = (
   stack: Float32Array,
   [low, high]: readonly [number, number],
   out?: Float32Array,
-): Float32Array =>
-  KERNELS.sumPlanes(
-    [stack],
-    [high - low],
-    { base: low, low: Math.min(low, high), high: Math.max(low, high) },
-    out,
-  );
+): Pausing<Float32Array> =>
+  summing([stack], [high - low], { base: low, low: Math.min(low, high), high: Math.max(low, high) }, out);

@@ -1,14 +1,15 @@
 import * as v from 'valibot';
 import { type ChartLine, lineF0, lineOf } from '../../chart/chart.ts';
 import { linearOfHex } from '../../colour/hex.ts';
-import { luminance } from '../../colour/luminance.ts';
+import { luminance, takingLuminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
-import { KERNELS } from '../../kernels/kernels.ts';
-import { mapped } from '../../raster/mapped.ts';
+import { mapping } from '../../raster/mapped.ts';
+import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
 import { median } from '../../raster/statistics.ts';
+import { summing } from '../../raster/summing.ts';
 import { zoneCover } from '../../zones/cover.ts';
 import { wetF0, wetRoughness } from '../../zones/wet.ts';
 import { type FinishOutput, type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
@@ -48,10 +49,11 @@ async function contributions(
   // Occlusion that was not asked for has no part in it.
   if (relief.occlusion) found.push({ amount: chosen.occlusion, values: relief.occlusion, gain: -1, base: 1 });
   found.push({ amount: chosen.height, values: relief.height, base: -0.5 });
-  await add(chosen.slope, () => mapped(relief.normal.planes[2], (z) => Math.sqrt(Math.max(0, 1 - z * z))));
+  const steepness = (z: number) => Math.sqrt(Math.max(0, 1 - z * z));
+  await add(chosen.slope, () => inTurns(mapping(relief.normal.planes[2], steepness), context.breathe));
   await add(chosen.noise, () =>
     context.part('noise', [noiseMm, frame.edgeMetres, frame.seed], () =>
-      periodicNoise(frame, cellsFor(noiseMm, frame, frame.edgeMetres), frame.seed),
+      inTurns(periodicNoise(frame, cellsFor(noiseMm, frame, frame.edgeMetres), frame.seed), context.breathe),
     ),
   );
   if (greyMap) {
@@ -59,7 +61,7 @@ async function contributions(
       context.part('grey', [greyMap.sha256, greyCount, greyQuarters], async () => {
         const picture = await context.picture(greyMap, frame.size, 1);
         const [plane] = repeated(picture, frame, { count: greyCount, quarters: greyQuarters }).planes;
-        return KERNELS.sumPlanes([plane], [1], { base: -0.5 });
+        return inTurns(summing([plane], [1], { base: -0.5 }), context.breathe);
       }),
     );
   }
@@ -67,41 +69,48 @@ async function contributions(
 }
 
 /** F0 of the tile without its zones. */
-function plainF0(
+function* plainF0(
   chosen: FinishSettings,
   line: ChartLine | null,
   tone: Float32Array,
   frame: Frame,
-): FinishOutput['f0'] {
+): Pausing<FinishOutput['f0']> {
   if (chosen.f0From === 'colour') return linearOfHex(chosen.f0Colour);
   if (chosen.f0From === 'line') return lineF0(line);
   const { f0Low, f0High } = chosen;
   // Held, so that rounding goes past neither end.
   const range = { base: (f0Low + f0High) / 2, low: Math.min(f0Low, f0High), high: Math.max(f0Low, f0High) };
-  const plane = KERNELS.sumPlanes([tone], [f0High - f0Low], range);
+  const plane = yield* summing([tone], [f0High - f0Low], range);
   return new Raster(frame.width, frame.height, [plane, plane, plane]);
 }
 
 /** What is one value or a plane, laid over with another value where a zone covers it. */
-function laidOver(under: number | Float32Array, value: number, cover: Float32Array): number | Float32Array {
+function* laidOver(
+  under: number | Float32Array,
+  value: number,
+  cover: Float32Array,
+): Pausing<number | Float32Array> {
   if (under === value) return under;
   return typeof under === 'number'
-    ? mapped(cover, (share) => under + share * (value - under))
-    : mapped(under, (old, i) => old + cover[i] * (value - old));
+    ? yield* mapping(cover, (share) => under + share * (value - under))
+    : yield* mapping(under, (old, i) => old + cover[i] * (value - old));
 }
 
-function f0Over(
+/** F0 of every channel and pixel from what it was. */
+function* f0Over(
   under: FinishOutput['f0'],
   to: (old: number, channel: number, i: number) => number,
+  cover: Float32Array,
   frame: Frame,
-): Raster {
-  const count = frame.width * frame.height;
-  const plane = (c: number) => {
-    const out = new Float32Array(count);
-    for (let i = 0; i < count; i++) out[i] = to(Array.isArray(under) ? under[c] : under.planes[c][i], c, i);
-    return out;
-  };
-  return new Raster(frame.width, frame.height, [plane(0), plane(1), plane(2)]);
+): Pausing<Raster> {
+  const planes: Float32Array[] = [];
+  for (let c = 0; c < 3; c++) {
+    const made = Array.isArray(under)
+      ? mapping(cover, (_share, i) => to(under[c], c, i))
+      : mapping(under.planes[c], (old, i) => to(old, c, i));
+    planes.push(yield* made);
+  }
+  return new Raster(frame.width, frame.height, planes);
 }
 
 const saysMetal = (metal: FinishSettings['metal'], line: ChartLine | null): boolean =>
@@ -134,48 +143,60 @@ export const finish = station({
     const line = lineOf(chosen);
     const { given, picture } = input.join;
     const count = frame.width * frame.height;
-    const tone = await context.part('tone', decided, () => {
-      const y = luminance(picture);
-      const about = toneAbout(y, decided);
+    const { breathe } = context;
+    const tone = await context.part('tone', decided, async () => {
+      const y = await inTurns(takingLuminance(picture), breathe);
+      const about = await inTurns(toneAbout(y, decided), breathe);
       PLANES.give(y);
       return about;
     });
     const told = given.roughness?.planes[0] ?? given.gloss?.planes[0].map((value) => 1 - value);
-    await context.breathe(0.2);
+    await breathe(0.2);
     const parts = told ? [] : await contributions(input, chosen, tone, frame, context);
-    await context.breathe(0.4);
-    const stack = told ?? stacked(parts, count, { balance: chosen.curve, points: chosen.points });
-    await context.breathe(0.6);
+    await breathe(0.4);
+    const bend = { balance: chosen.curve, points: chosen.points };
+    const stack = told ?? (await inTurns(stacked(parts, count, bend), breathe));
+    await breathe(0.6);
     // Zones lay the stack into bands of their own.
     const own = frame.zones.length > 0 ? undefined : stack;
-    let roughness = told ? Float32Array.from(told) : intoBand(stack, roughnessBand(chosen), own);
+    let roughness = told
+      ? Float32Array.from(told)
+      : await inTurns(intoBand(stack, roughnessBand(chosen), own), breathe);
     let metallic: FinishOutput['metallic'] =
       chosen.metal === 'line' && given.metallic
         ? given.metallic.planes[0]
         : Number(saysMetal(chosen.metal, line));
-    let f0: FinishOutput['f0'] = given.specular ?? plainF0(chosen, line, tone, frame);
+    let f0: FinishOutput['f0'] =
+      given.specular ?? (await inTurns(plainF0(chosen, line, tone, frame), breathe));
     for (const zone of frame.zones) {
       const values = chosen.zoneFinish.find((one) => one.zone === zone.id);
       if (!values && zone.wetness === 0) continue;
       const cover = await context.part('zone', zone.parts, () => zoneCover(zone, input, frame, context));
-      await context.breathe(0.8);
+      await breathe(0.8);
       if (values) {
         const own = lineOf(values);
         const band = values.band ?? own?.roughness ?? null;
         if (band) {
-          const laid = intoBand(stack, band);
-          roughness = mapped(roughness, (old, i) => old + cover[i] * (laid[i] - old));
+          const laid = await inTurns(intoBand(stack, band), breathe);
+          const over = (old: number, i: number) => old + cover[i] * (laid[i] - old);
+          roughness = await inTurns(mapping(roughness, over), breathe);
         }
         const ownF0 = values.f0 ? linearOfHex(values.f0) : own ? lineF0(own) : null;
-        if (ownF0) f0 = f0Over(f0, (old, c, i) => old + cover[i] * (ownF0[c] - old), frame);
+        if (ownF0) {
+          const over = (old: number, c: number, i: number) => old + cover[i] * (ownF0[c] - old);
+          f0 = await inTurns(f0Over(f0, over, cover, frame), breathe);
+        }
         if (values.metallic !== 'line' || own) {
-          metallic = laidOver(metallic, Number(saysMetal(values.metallic, own)), cover);
+          const said = Number(saysMetal(values.metallic, own));
+          metallic = await inTurns(laidOver(metallic, said, cover), breathe);
         }
       }
       const { wetness } = zone;
       if (wetness > 0) {
-        roughness = mapped(roughness, (dry, i) => wetRoughness(dry, wetness * cover[i]));
-        f0 = f0Over(f0, (old, _c, i) => wetF0(old, wetness * cover[i]), frame);
+        const wet = (dry: number, i: number) => wetRoughness(dry, wetness * cover[i]);
+        roughness = await inTurns(mapping(roughness, wet), breathe);
+        const wetter = (old: number, _c: number, i: number) => wetF0(old, wetness * cover[i]);
+        f0 = await inTurns(f0Over(f0, wetter, cover, frame), breathe);
       }
     }
     return { roughness, f0, metallic, isTruth: given.specular !== undefined };

@@ -1,5 +1,7 @@
 import { lineOf } from '../../chart/chart.ts';
-import { histogramPercentiles } from '../../raster/histogram.ts';
+import type { WorkContext } from '../../engine/context.ts';
+import { findingPercentiles } from '../../raster/histogram.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { mean } from '../../raster/statistics.ts';
 import { thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
@@ -38,22 +40,28 @@ function constants({ roughness, f0, metallic }: FinishOutput, { relief }: Finish
 }
 
 /** How rough and how mirroring it came out, what disagrees, and which maps one value would do for. */
-export function verdict(
+export async function verdict(
   output: FinishOutput,
   input: FinishInput,
   chosen: FinishSettings,
   _decided: unknown,
   frame: Frame,
-): Verdict {
+  { breathe }: Pick<WorkContext, 'breathe'>,
+): Promise<Verdict> {
   const { f0, metallic } = output;
-  const [low, middle, high] = histogramPercentiles(thinned(output.roughness), [2, 50, 98]);
+  const percentiles = async (plane: Float32Array, ranks: number[]) => {
+    const few = thinned(plane);
+    await breathe(1);
+    return inTurns(findingPercentiles(few, ranks), breathe);
+  };
+  const [low, middle, high] = await percentiles(output.roughness, [2, 50, 98]);
   const line = lineOf(chosen);
   const isSet = typeof metallic === 'number';
   const odd = line !== null && isSet && (line.kind === 'metal') !== (metallic === 1);
   const noLine = line === null && !chosen.ownBand && chosen.f0From === 'line' && !output.isTruth;
   const [f0Low, f0High] = Array.isArray(f0)
     ? [Math.min(...f0), Math.max(...f0)]
-    : histogramPercentiles(thinned(f0.planes[1]), [2, 98]);
+    : await percentiles(f0.planes[1], [2, 98]);
   const f0Words = f0High - f0Low < 5e-4 ? f0Low.toFixed(3) : `${f0Low.toFixed(3)}–${f0High.toFixed(3)}`;
   const metalShare = isSet ? metallic : mean(thinned(metallic));
   const excess =
@@ -61,6 +69,7 @@ export function verdict(
       ? excessShare(input.join.picture.planes.map(thinned), f0.planes.map(thinned))
       : 0;
   const empty = chosen.zoneFinish.filter((one) => !frame.zones.some(({ id }) => id === one.zone));
+  await breathe(1);
   const flat = constants(output, input);
   const advice = [
     odd ? 'Metallic disagrees with the line: choose “As the line”, or another line.' : '',

@@ -1,5 +1,6 @@
 import { albedoBand, albedoLimits, type ChartLine, type LineChoice, lineOf } from '../../chart/chart.ts';
-import { histogramPercentiles } from '../../raster/histogram.ts';
+import { findingPercentiles } from '../../raster/histogram.ts';
+import { atOnce, inParts, type Pausing } from '../../raster/pausing.ts';
 
 /** What a pixel of the albedo is to Gauge: beyond any dielectric, below any metal, not counted, or within. */
 export const MARK = { within: 0, below: 1, above: 2, uncounted: 3, belowMetal: 4 } as const;
@@ -88,17 +89,18 @@ function markPixels(
   return [counted, ofRest, inBand];
 }
 
-/** Marks what counts, and what lies beyond the limits of any real surface, in a plane of luminance Y. */
-export function gaugeMarks(
+/** Marks what counts, and what lies beyond the limits of any real surface, in a plane of luminance Y; pauses on its way. */
+export function* marking(
   y: Float32Array,
   chosen: LineChoice & { countFrom: number; countTo: number },
   zones: Belonging | null = null,
-): GaugeMarks {
+): Pausing<GaugeMarks> {
   const from = Math.min(chosen.countFrom, chosen.countTo);
   const to = Math.max(chosen.countFrom, chosen.countTo);
   const rest = zones ? valuesOf(y, zones.belongs, 0) : y;
   const [low, median, high] =
-    rest.length > 0 ? histogramPercentiles(rest, [from, middleRank(chosen), to]) : [0, 0, 1];
+    rest.length > 0 ? yield* findingPercentiles(rest, [from, middleRank(chosen), to]) : [0, 0, 1];
+  yield;
   const lines = [lineOf(chosen), ...(zones?.lines ?? [])];
   const limits = lines.map(albedoLimits);
   const bounds: Bounds = {
@@ -110,10 +112,22 @@ export function gaugeMarks(
     band: lines[0] ? albedoBand(lines[0]) : [1, 0],
   };
   const marks = new Uint8Array(y.length);
-  const [counted, ofRest, inBand] = markPixels(y, zones?.belongs ?? null, bounds, marks);
-  const zoneMedians = (zones?.lines ?? []).map((_line, k) => {
-    const own = valuesOf(y, zones!.belongs, k + 1);
-    return own.length > 0 ? histogramPercentiles(own, [50])[0] : null;
+  let [counted, ofRest, inBand] = [0, 0, 0];
+  yield* inParts(y.length, (from, to) => {
+    const belongs = zones?.belongs.subarray(from, to) ?? null;
+    const sums = markPixels(y.subarray(from, to), belongs, bounds, marks.subarray(from, to));
+    counted += sums[0];
+    ofRest += sums[1];
+    inBand += sums[2];
   });
+  const zoneMedians: (number | null)[] = [];
+  for (let k = 0; zones && k < zones.lines.length; k++) {
+    yield;
+    const own = valuesOf(y, zones.belongs, k + 1);
+    zoneMedians.push(own.length > 0 ? (yield* findingPercentiles(own, [50]))[0] : null);
+  }
   return { marks, counted, ofRest, inBand, median, zoneMedians };
 }
+
+/** `marking` in one go. */
+export const gaugeMarks = (...given: Parameters<typeof marking>): GaugeMarks => atOnce(marking(...given));

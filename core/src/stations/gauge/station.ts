@@ -2,7 +2,9 @@ import * as v from 'valibot';
 import { albedoBand, albedoLimits, lineOf, NO_LINE } from '../../chart/chart.ts';
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
-import { mapped } from '../../raster/mapped.ts';
+import { mapping } from '../../raster/mapped.ts';
+import { inTurns } from '../../raster/pausing.ts';
+import { Raster } from '../../raster/raster.ts';
 import { statistics } from '../../raster/statistics.ts';
 import { type ZoneInput, zoneCover } from '../../zones/cover.ts';
 import { wetReflectance } from '../../zones/wet.ts';
@@ -183,9 +185,12 @@ export const gauge = station({
     let albedo = dry;
     for (const zone of wet) {
       const cover = await context.part('zone', zone.parts, () => zoneCover(zone, input, frame, context));
-      albedo = albedo.mapPlanes((plane) =>
-        mapped(plane, (value, i) => wetReflectance(value, zone.wetness * cover[i])),
-      );
+      const planes: Float32Array[] = [];
+      for (const plane of albedo.planes) {
+        const wetter = (value: number, i: number) => wetReflectance(value, zone.wetness * cover[i]);
+        planes.push(await inTurns(mapping(plane, wetter), context.breathe));
+      }
+      albedo = new Raster(albedo.width, albedo.height, planes);
     }
     const belongs = belonging(zones, dry.width * dry.height);
     const lines = zones.filter(({ tone }) => hasLine(tone)).map(({ tone }) => lineOf(tone));

@@ -2,11 +2,12 @@ import { albedoBand, lineOf } from '../../chart/chart.ts';
 import { LUMINANCE } from '../../colour/luminance-of.ts';
 import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
 import type { GaugeOutput } from '../types.ts';
-import { gaugeMarks, isBeyond } from './marks.ts';
+import { isBeyond, marking } from './marks.ts';
 import type { GaugeSettings } from './settings.ts';
 import type { GaugeDecision } from './station.ts';
 
@@ -16,6 +17,12 @@ const FAR = 5;
 const LOOSE = 0.06;
 
 const signed = (share: number) => `${share < 0 ? '−' : '+'}${Math.abs(100 * share).toFixed(1)} %`;
+
+function countBeyond(marks: Uint8Array): number {
+  let count = 0;
+  for (let i = 0; i < marks.length; i++) if (isBeyond(marks[i])) count++;
+  return count;
+}
 
 /** Where the median of the albedo lies, and how much of it no real surface has. Measured dry. */
 export async function verdict(
@@ -27,16 +34,22 @@ export async function verdict(
   { breathe }: Pick<WorkContext, 'breathe'>,
 ): Promise<Verdict> {
   const zones = output.zones && { ...output.zones, belongs: thinned(output.zones.belongs) };
-  const y = KERNELS.sumPlanes(output.dry.planes.map(thinned), LUMINANCE);
+  const planes: Float32Array[] = [];
+  for (const plane of output.dry.planes) {
+    planes.push(thinned(plane));
+    await breathe(1);
+  }
+  const y = KERNELS.sumPlanes(planes, LUMINANCE);
   await breathe(1);
-  const { marks, counted, ofRest, inBand, median, zoneMedians } = gaugeMarks(y, chosen, zones);
+  const { marks, counted, ofRest, inBand, median, zoneMedians } = await inTurns(
+    marking(y, chosen, zones),
+    breathe,
+  );
   PLANES.give(y);
   await breathe(1);
   const line = lineOf(chosen);
   const band = line ? albedoBand(line) : null;
-  let beyond = 0;
-  for (let i = 0; i < marks.length; i++) if (isBeyond(marks[i])) beyond++;
-  const beyondShare = (100 * beyond) / Math.max(1, counted);
+  const beyondShare = (100 * countBeyond(marks)) / Math.max(1, counted);
   const inShare = (100 * inBand) / Math.max(1, ofRest);
   const isIn = (value: number, [low, high]: [number, number]) =>
     value >= low * 0.999 && value <= high * 1.001;

@@ -1,6 +1,7 @@
 import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
+import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { rollInPlace } from '../../raster/roll.ts';
@@ -26,7 +27,7 @@ export interface Seams {
   /** How the sides are bent towards each other; the strip is laid out only when it is asked for. */
   bend(axis: Axis, strip: () => Promise<Strip>, cyclic: boolean): Promise<Bend | null>;
   /** 1 where the far copy is taken. */
-  mask(axis: Axis, strip: Strip, cyclic: boolean): Float32Array;
+  mask(axis: Axis, strip: Strip, cyclic: boolean): Pausing<Float32Array>;
 }
 
 /** Lays a picture out along the tile's vectors; where the same is laid out again and again, from what is kept. */
@@ -50,9 +51,18 @@ const turnedRows = ({ width, planes }: Raster, from: number, count: number): Flo
   );
 
 /** The strip at the left of `raster` (at its top, its columns as rows) and its copy one tile further on. */
-function stripOf(raster: Raster, axis: Axis, size: number, overlap: number): Strip {
+async function stripOf(
+  raster: Raster,
+  axis: Axis,
+  size: number,
+  overlap: number,
+  breathe: Breathe,
+): Promise<Strip> {
+  await breathe(0);
   if (axis === 'y') {
-    const [a, b] = [turnedRows(raster, size, overlap), turnedRows(raster, 0, overlap)];
+    const a = turnedRows(raster, size, overlap);
+    await breathe(0);
+    const b = turnedRows(raster, 0, overlap);
     return { width: overlap, length: raster.width, a, b };
   }
   return {
@@ -69,33 +79,28 @@ const narrowBands = ({ width, height }: Sides) =>
 
 /** What long work asks of the engine. */
 type Working = Pick<WorkContext, 'breathe' | 'team'>;
+type Breathe = Working['breathe'];
 
-/** The left part of a raster, so wide, in the planes it lies in. */
-function narrowed({ width, height, planes }: Raster, size: number): Raster {
-  const out = planes.map((plane) => {
-    for (let y = 1; y < height; y++) plane.copyWithin(y * size, y * width, y * width + size);
-    return plane.subarray(0, size * height);
-  });
-  return new Raster(size, height, out);
+/** The left part of a plane, so wide, where it lies. */
+function narrowed(plane: Float32Array, { width, height }: Sides, size: number): Float32Array {
+  for (let y = 1; y < height; y++) plane.copyWithin(y * size, y * width, y * width + size);
+  return plane.subarray(0, size * height);
 }
 
-/** Writes a joined strip where it belongs: at the left, or turned back at the top. */
+/** Writes a joined strip where it belongs: at the left of a plane, or turned back at its top. */
 function putStrip(
-  { width, height, planes }: Raster,
+  plane: Float32Array,
+  { width, height }: Sides,
   axis: Axis,
-  strip: Float32Array[],
+  strip: Float32Array,
   overlap: number,
 ): void {
-  for (const [c, plane] of planes.entries()) {
-    if (axis === 'y') {
-      const turned = KERNELS.transposePlane(strip[c], overlap, width);
-      plane.set(turned);
-      PLANES.give(turned);
-    } else {
-      for (let y = 0; y < height; y++) {
-        plane.set(strip[c].subarray(y * overlap, (y + 1) * overlap), y * width);
-      }
-    }
+  if (axis === 'y') {
+    const turned = KERNELS.transposePlane(strip, overlap, width);
+    plane.set(turned);
+    PLANES.give(turned);
+  } else {
+    for (let y = 0; y < height; y++) plane.set(strip.subarray(y * overlap, (y + 1) * overlap), y * width);
   }
 }
 
@@ -115,17 +120,27 @@ async function joinAlong(
 ): Promise<Raster> {
   const size = axis === 'x' ? sides.width : sides.height;
   const empty = (length: number) => team.empty(length);
-  const strip = stripOf(raster, axis, size, overlap);
-  const withStrip = (planes: Float32Array[]) => {
-    const [width, height] = axis === 'x' ? [size, raster.height] : [raster.width, size];
-    const out = isOwn ? narrowed(raster, size) : raster.cut(0, 0, width, height, empty);
-    putStrip(out, axis, planes, overlap);
-    return out;
+  const strip = await stripOf(raster, axis, size, overlap, breathe);
+  await breathe(0);
+  const withStrip = async (strips: Float32Array[]) => {
+    const out = axis === 'x' ? { width: size, height: raster.height } : { width: raster.width, height: size };
+    const planes: Float32Array[] = [];
+    for (const [c, plane] of raster.planes.entries()) {
+      await breathe(1);
+      const [whole] = isOwn
+        ? [narrowed(plane, raster, size)]
+        : new Raster(raster.width, raster.height, [plane]).cut(0, 0, out.width, out.height, empty).planes;
+      putStrip(whole, out, axis, strips[c], overlap);
+      planes.push(whole);
+    }
+    await breathe(1);
+    return new Raster(out.width, out.height, planes);
   };
   if (blend === 'mix') return withStrip(mixStrip(strip, raster.planes));
-  const mask = seams.mask(axis, strip, cyclic);
+  const mask = await inTurns(seams.mask(axis, strip, cyclic), breathe);
+  await breathe(0);
   if (blend === 'gradient') {
-    const cut = withStrip(strip.a.map((a, c) => a.map((v, i) => (mask[i] ? v : strip.b[c][i]))));
+    const cut = await withStrip(strip.a.map((a, c) => a.map((v, i) => (mask[i] ? v : strip.b[c][i]))));
     const out = axis === 'x' ? cut : transpose(cut);
     await joinGradients(out, strip, mask, cyclic, breathe);
     return axis === 'x' ? out : transpose(out);
@@ -180,7 +195,11 @@ export async function assemble(
   let tile: Raster;
   if (overlapX === 0) tile = await lay(null);
   else {
-    const bend = await seams.bend('x', async () => stripOf(await lay(null), 'x', width, overlapX), false);
+    const bend = await seams.bend(
+      'x',
+      async () => stripOf(await lay(null), 'x', width, overlapX, breathe),
+      false,
+    );
     // What is laid out may be kept for the next time.
     tile = await joinAlong('x', await lay(bend), laying, overlapX, false, seams, !kept && overlapY > 0, {
       breathe: (done) => breathe(0.25 + done / 4),
@@ -189,7 +208,7 @@ export async function assemble(
   }
   if (overlapY > 0) {
     const cyclic = overlapX > 0;
-    const bend = await seams.bend('y', async () => stripOf(tile, 'y', height, overlapY), cyclic);
+    const bend = await seams.bend('y', () => stripOf(tile, 'y', height, overlapY, breathe), cyclic);
     if (bend) {
       const across = (done: number) => breathe(0.5 + done / 4);
       tile = transpose(await bent(transpose(tile), bend, height, reach[1], cyclic, across));
@@ -201,7 +220,15 @@ export async function assemble(
   }
   // What is laid out may be kept; what was joined is nobody else's.
   if (overlapX === 0 && overlapY === 0) tile = tile.mapPlanes((plane) => plane.slice());
-  else rollInPlace(tile, -overlapX / 2, -overlapY / 2);
-  for (const plane of tile.planes) KERNELS.sumPlanes([plane], [1], { low: 0 }, plane);
+  else {
+    for (const plane of tile.planes) {
+      rollInPlace(new Raster(tile.width, tile.height, [plane]), -overlapX / 2, -overlapY / 2);
+      await breathe(1);
+    }
+  }
+  for (const plane of tile.planes) {
+    KERNELS.sumPlanes([plane], [1], { low: 0 }, plane);
+    await breathe(1);
+  }
   return tile;
 }

@@ -10,6 +10,17 @@ const smoothstep = (t: number) => {
   return s * s * (3 - 2 * s);
 };
 
+/** Draws a mask to the one or the other copy in columns where the gate says so, in place. */
+function force(mask: Float32Array, gate: Float32Array, columns: readonly number[]): void {
+  for (let row = 0; row < mask.length; row += gate.length) {
+    for (const x of columns) {
+      const g = gate[x];
+      const value = mask[row + x];
+      mask[row + x] = g >= 0 ? value + (1 - value) * g : value * (1 + g);
+    }
+  }
+}
+
 /**
  * Multiband blend of the two copies inside the strip (Burt & Adelson 1983, on undecimated B3 bands):
  * each band is mixed by the cut's mask smoothed as the band is, forced pure at the strip's ends.
@@ -39,13 +50,7 @@ export async function blendBands(
   for (let level = 0; level <= levels; level++) {
     const forced = team.empty(mask.length);
     forced.set(smooth);
-    for (let row = 0; row < forced.length; row += width) {
-      for (const x of held) {
-        const g = gate[x];
-        const value = smooth[row + x];
-        forced[row + x] = g >= 0 ? value + (1 - value) * g : value * (1 + g);
-      }
-    }
+    force(forced, gate, held);
     masks.push(forced);
     if (level < levels) smooth = KERNELS.atrousSmooth(smooth, width, length, 2 ** level, edges);
     await breathe((0.3 * level) / levels);

@@ -1,4 +1,5 @@
 import { KERNELS } from '../../kernels/kernels.ts';
+import type { Pausing } from '../../raster/pausing.ts';
 import type { Costs } from './cut-costs.ts';
 import type { CutSearch } from './cut-search.ts';
 import type { Strip } from './strip.ts';
@@ -38,12 +39,14 @@ function shortest({ width, length }: Strip, costs: Costs, wanted: Wanted): CutPa
  * costs). Cyclic strips: the path is unrolled twice, and run again from where it crosses the middle,
  * so that it ends where it began (Reif 1983).
  */
-export function minimumCut(strip: Strip, cyclic: boolean): CutPath {
+export function* minimumCut(strip: Strip, cyclic: boolean): Pausing<CutPath> {
   const costs = KERNELS.cutCosts(strip);
+  yield;
   const { low, high } = columnsOf(strip.width);
   const columns = Array.from({ length: high - low + 1 }, (_, k) => low + k);
   if (!cyclic) return shortest(strip, costs, { rows: strip.length, from: columns, to: null });
   const unrolled = shortest(strip, costs, { rows: 2 * strip.length, from: columns, to: null });
+  yield;
   const middle = unrolled.columns[unrolled.rows.indexOf(strip.length)];
   return shortest(strip, costs, { rows: strip.length, from: [middle], to: middle });
 }
@@ -52,7 +55,7 @@ export function minimumCut(strip: Strip, cyclic: boolean): CutPath {
  * A cut decided at another size, found again within a narrow band around it, so that it follows the
  * same way through finer pixels. `scale` is this strip's size over the decided one's.
  */
-export function refineCut(strip: Strip, decided: CutPath, scale: number, cyclic: boolean): CutPath {
+export function* refineCut(strip: Strip, decided: CutPath, scale: number, cyclic: boolean): Pausing<CutPath> {
   const across = strip.width + 1;
   const reach = Math.max(2, Math.ceil(1.5 * scale));
   const allowed = new Uint8Array(across * (strip.length + 1));
@@ -66,7 +69,9 @@ export function refineCut(strip: Strip, decided: CutPath, scale: number, cyclic:
       allowed.fill(1, from, y * across + Math.min(high, cx + reach) + 1);
     }
   }
+  yield;
   const costs = KERNELS.cutCosts(strip);
+  yield;
   const first = place(decided.columns[0]);
   if (cyclic) {
     return shortest(strip, costs, { rows: strip.length, from: [first], to: first, allowed });

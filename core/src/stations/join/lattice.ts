@@ -1,4 +1,4 @@
-import { gaussian } from '../../filters/gaussian.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { fft2, inverseFft2, type Spectrum } from '../../raster/fft.ts';
@@ -58,12 +58,12 @@ function overPower(plane: Float32Array, power: Float32Array): void {
 /** The plane with broad light and uneven contrast taken out. */
 function* levelled(plane: Float32Array, width: number, height: number): Pausing<Float32Array> {
   const sigma = Math.max(width, height) / 14;
-  const base = gaussian(plane, width, height, sigma, MIRROR);
+  const base = yield* blurring(plane, width, height, sigma, MIRROR);
   yield;
   const rest = KERNELS.sumPlanes([plane, base], [1, -1], {}, base);
   const squares = squaresOf(rest);
   yield;
-  const power = gaussian(squares, width, height, sigma, MIRROR);
+  const power = yield* blurring(squares, width, height, sigma, MIRROR);
   PLANES.give(squares);
   yield;
   overPower(rest, power);
@@ -87,6 +87,22 @@ function powerRow(both: Spectrum, y: number, re: Float64Array, im: Float64Array)
   }
 }
 
+/** A row of lags, from the middle one, as values by how many pixels overlap there. */
+function overlapRow(
+  { width: n, re, im }: Spectrum,
+  y: number,
+  radius: number,
+  power: number,
+  values: Float32Array,
+): void {
+  const row = ((y + n) % n) * n;
+  const to = (y + radius) * (2 * radius + 1) + radius;
+  for (let x = -radius; x <= radius; x++) {
+    const i = row + ((x + n) % n);
+    values[to + x] = re[i] / Math.max(1, im[i]) / power;
+  }
+}
+
 /** Autocorrelation by the number of pixels that overlap; picture and mask ride in one transform. */
 async function correlate(
   plane: Float32Array,
@@ -98,10 +114,8 @@ async function correlate(
   const re = new Float64Array(n * n);
   const im = new Float64Array(n * n);
   for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      re[y * n + x] = plane[y * width + x];
-      im[y * n + x] = 1;
-    }
+    re.set(plane.subarray(y * width, (y + 1) * width), y * n);
+    im.fill(1, y * n, y * n + width);
   }
   await breathe(0);
   const both = await inTurns(fft2({ width: n, height: n, re, im }), breathe);
@@ -119,11 +133,7 @@ async function correlate(
   const power = back.re[0] / back.im[0];
   for (let y = -radius; y <= radius; y++) {
     if (y % PAUSE_ROWS === 0) await breathe(0);
-    for (let x = -radius; x <= radius; x++) {
-      const i = ((y + n) % n) * n + ((x + n) % n);
-      values[(y + radius) * side + x + radius] =
-        back.re[i] / Math.max(1, back.im[i]) / Math.max(1e-12, power);
-    }
+    overlapRow(back, y, radius, Math.max(1e-12, power), values);
   }
   return { values, radius };
 }

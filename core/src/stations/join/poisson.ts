@@ -1,4 +1,6 @@
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { inTurns, type Pausing } from '../../raster/pausing.ts';
+import { mean } from '../../raster/statistics.ts';
 
 /** Sweeps before and after each visit of a coarser grid. */
 const SWEEPS = 2;
@@ -100,20 +102,26 @@ function prolong(coarse: Level, fine: Level, edges: Edges): void {
   }
 }
 
-function cycle(levels: Level[], k: number, edges: Edges): void {
+function* cycle(levels: Level[], k: number, edges: Edges): Pausing<void> {
   const level = levels[k];
   const coarsest = k === levels.length - 1;
   for (let n = 0; n < (coarsest ? 60 : SWEEPS); n++) {
     sweep(level, edges, 0);
+    yield;
     sweep(level, edges, 1);
+    yield;
   }
   if (coarsest) return;
   residual(level, edges);
+  yield;
   restrict(level, levels[k + 1]);
-  cycle(levels, k + 1, edges);
+  yield;
+  yield* cycle(levels, k + 1, edges);
   prolong(levels[k + 1], level, edges);
   for (let n = 0; n < SWEEPS; n++) {
+    yield;
     sweep(level, edges, 1);
+    yield;
     sweep(level, edges, 0);
   }
 }
@@ -122,6 +130,13 @@ function size(plane: Float32Array): number {
   let sum = 0;
   for (let i = 0; i < plane.length; i++) sum += plane[i] * plane[i];
   return Math.sqrt(sum);
+}
+
+/** A plane less its mean, into another or itself. */
+function aboutMean(plane: Float32Array, out: Float32Array): Float32Array {
+  const middle = mean(plane);
+  for (let i = 0; i < plane.length; i++) out[i] = plane[i] - middle;
+  return out;
 }
 
 /**
@@ -139,15 +154,15 @@ export async function solvePoisson(
 ): Promise<Float32Array> {
   const levels = levelsOf(width, height, edges);
   const [finest] = levels;
-  const mean = right.reduce((sum, v) => sum + v, 0) / right.length;
-  for (let i = 0; i < right.length; i++) finest.right[i] = right[i] - mean;
+  aboutMean(right, finest.right);
+  await breathe(0);
   const whole = size(finest.right);
   for (let n = 0; n < CYCLES && whole > 0; n++) {
     await breathe(n / CYCLES);
-    cycle(levels, 0, edges);
+    await inTurns(cycle(levels, 0, edges), breathe);
+    await breathe(n / CYCLES);
     residual(finest, edges);
     if (size(finest.rest) < ENOUGH * whole) break;
   }
-  const shift = finest.value.reduce((sum, v) => sum + v, 0) / finest.value.length;
-  return finest.value.map((v) => v - shift);
+  return aboutMean(finest.value, finest.value);
 }

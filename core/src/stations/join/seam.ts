@@ -1,7 +1,8 @@
 import { KERNELS } from '../../kernels/kernels.ts';
+import { atOnce, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizeArea } from '../../raster/resize.ts';
+import { resizingArea } from '../../raster/resize.ts';
 import { percentiles } from '../../raster/statistics.ts';
 import { stepBetween } from './steps.ts';
 
@@ -91,13 +92,9 @@ function figure(steps: Float64Array): number {
 
 const BOX = 8;
 
-/**
- * Seam figure: mean absolute step across the edge ÷ the 95th percentile of the column-mean (row-mean)
- * steps inside; 1 or less is hidden. Blotch figure: the same after an 8 × box reduction.
- * The raster's values are taken as they are: encode colour first (`pictureSeams`).
- */
-export function seamFigures(raster: Raster): SeamFigures {
-  const small = resizeArea(
+/** Seams of values as they are. */
+function* seamsOfValues(raster: Raster): Pausing<SeamFigures> {
+  const small = yield* resizingArea(
     raster,
     Math.max(2, Math.round(raster.width / BOX)),
     Math.max(2, Math.round(raster.height / BOX)),
@@ -106,13 +103,20 @@ export function seamFigures(raster: Raster): SeamFigures {
   return { ...figuresOf(raster), blotchX: blotch.seamX, blotchY: blotch.seamY };
 }
 
+/**
+ * Seam figure: mean absolute step across the edge ÷ the 95th percentile of the column-mean (row-mean)
+ * steps inside; 1 or less is hidden. Blotch figure: the same after an 8 × box reduction.
+ * The raster's values are taken as they are: encode colour first (`pictureSeams`).
+ */
+export const seamFigures = (raster: Raster): SeamFigures => atOnce(seamsOfValues(raster));
+
 /** Rows that are encoded at once, whole boxes: they stay near the processor, and no plane of their own is needed. */
 const ROWS = 16 * BOX;
 
-/** `seamFigures` of a linear colour picture, measured on its sRGB-encoded values, as it is seen. */
-export function pictureSeams({ width, height, planes }: Raster): SeamFigures {
+/** `seamFigures` of a linear colour picture, measured on its sRGB-encoded values, as it is seen. Pauses between bands. */
+export function* measuringSeams({ width, height, planes }: Raster): Pausing<SeamFigures> {
   if (width % BOX !== 0 || height % BOX !== 0)
-    return seamFigures(new Raster(width, height, planes.map(KERNELS.encodeSrgbPlane)));
+    return yield* seamsOfValues(new Raster(width, height, planes.map(KERNELS.encodeSrgbPlane)));
   const tally = new StepTally(width, height);
   const small = Raster.filled(width / BOX, height / BOX, planes.length);
   for (let y = 0; y < height; y += ROWS) {
@@ -121,10 +125,13 @@ export function pictureSeams({ width, height, planes }: Raster): SeamFigures {
       KERNELS.encodeSrgbPlane(plane.subarray(y * width, (y + rows) * width)),
     );
     tally.add(band);
-    const boxes = resizeArea(new Raster(width, rows, band), small.width, rows / BOX);
+    const boxes = yield* resizingArea(new Raster(width, rows, band), small.width, rows / BOX);
     PLANES.give(...band);
     for (const [c, plane] of boxes.planes.entries()) small.planes[c].set(plane, (y / BOX) * small.width);
   }
   const blotch = figuresOf(small);
   return { ...tally.figures(), blotchX: blotch.seamX, blotchY: blotch.seamY };
 }
+
+/** `measuringSeams` in one go. */
+export const pictureSeams = (picture: Raster): SeamFigures => atOnce(measuringSeams(picture));

@@ -22,8 +22,9 @@ export function seeking({ width, height }: Sides, bends: boolean): { seams: Seam
       found[axis === 'x' ? 'bendX' : 'bendY'] = bend;
       return bend;
     },
-    mask(axis, strip, cyclic) {
-      const path = minimumCut(strip, cyclic);
+    *mask(axis, strip, cyclic) {
+      const path = yield* minimumCut(strip, cyclic);
+      yield;
       found[axis === 'x' ? 'cutX' : 'cutY'] = encodePath(path);
       return cutMask(strip, path);
     },
@@ -42,13 +43,15 @@ export type Masks = Partial<Record<Axis, Float32Array>>;
 export function following(found: FoundSeams, scale: number, masks: Masks): Seams {
   return {
     bend: async (axis) => (axis === 'x' ? found.bendX : found.bendY),
-    mask(axis, strip, cyclic) {
+    *mask(axis, strip, cyclic) {
       const known = masks[axis];
       if (known) return known;
       const text = axis === 'x' ? found.cutX : found.cutY;
       if (text === null) throw new Error('The recipe’s decisions hold no cut for this axis.');
       const path = decodePath(text);
-      const mask = cutMask(strip, scale === 1 ? path : refineCut(strip, path, scale, cyclic));
+      const own = scale === 1 ? path : yield* refineCut(strip, path, scale, cyclic);
+      yield;
+      const mask = cutMask(strip, own);
       masks[axis] = mask;
       return mask;
     },

@@ -1,6 +1,22 @@
 import type { Edges } from '../../raster/edges.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
+import { summing } from '../../raster/summing.ts';
+import type { Sides } from '../shape.ts';
 import { solvePoisson } from './poisson.ts';
+
+/** What is missing from pixel to pixel over the edges that wrap. */
+function jumpsOf(plane: Float32Array, { width, height }: Sides, edges: Edges): Float32Array {
+  const jumps = new Float32Array(plane.length);
+  const over = (before: number, after: number) => {
+    const jump = plane[after] - plane[before];
+    jumps[after] -= jump;
+    jumps[before] += jump;
+  };
+  if (edges.x === 'wrap') for (let y = 0; y < height; y++) over((y + 1) * width - 1, y * width);
+  if (edges.y === 'wrap') for (let x = 0; x < width; x++) over((height - 1) * width + x, x);
+  return jumps;
+}
 
 /**
  * The periodic part of a picture on the axes that wrap (Moisan 2011, periodic plus smooth decomposition):
@@ -15,27 +31,11 @@ export async function spreadJumps(
   const { width, height } = picture;
   const planes: Float32Array[] = [];
   for (const [c, plane] of picture.planes.entries()) {
-    const jumps = new Float32Array(plane.length);
-    if (edges.x === 'wrap') {
-      for (let y = 0; y < height; y++) {
-        const left = y * width;
-        const jump = plane[left] - plane[left + width - 1];
-        jumps[left] -= jump;
-        jumps[left + width - 1] += jump;
-      }
-    }
-    if (edges.y === 'wrap') {
-      const last = (height - 1) * width;
-      for (let x = 0; x < width; x++) {
-        const jump = plane[x] - plane[last + x];
-        jumps[x] -= jump;
-        jumps[last + x] += jump;
-      }
-    }
+    const jumps = jumpsOf(plane, picture, edges);
     const smooth = await solvePoisson(jumps, width, height, edges, (done) =>
       breathe((c + done) / picture.planes.length),
     );
-    planes.push(plane.map((v, i) => v - smooth[i]));
+    planes.push(await inTurns(summing([plane, smooth], [1, -1]), breathe));
   }
   return new Raster(width, height, planes);
 }

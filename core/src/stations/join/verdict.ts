@@ -1,3 +1,4 @@
+import { inTurns } from '../../raster/pausing.ts';
 import type { Breathe } from '../../team/tasks.ts';
 import type { Verdict } from '../../verdict.ts';
 import { sidesOf } from '../shape.ts';
@@ -6,7 +7,7 @@ import type { JoinDecision } from './decision.ts';
 import type { JoinInput } from './input.ts';
 import { DOUBTFUL, FINE } from './propose.ts';
 import { seamScore } from './score/score.ts';
-import { pictureSeams } from './seam.ts';
+import { measuringSeams } from './seam.ts';
 import type { JoinSettings } from './settings.ts';
 import { joins, onSquare, shearOf, stretchOf, turnOf } from './vectors.ts';
 
@@ -50,7 +51,7 @@ export async function joinVerdict(
     };
   }
   await breathe(0.8);
-  const f = pictureSeams(output.picture);
+  const f = await inTurns(measuringSeams(output.picture), breathe);
   await breathe(0.9);
   const edges = [
     ...(on.x

@@ -1,8 +1,8 @@
 import { KERNELS } from '../../kernels/kernels.ts';
-import { inTurns } from '../../raster/pausing.ts';
+import { inParts, inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizeArea } from '../../raster/resize.ts';
+import { resizingArea } from '../../raster/resize.ts';
 import { mean } from '../../raster/statistics.ts';
 import { heightOfNormals } from '../relief/integrate.ts';
 
@@ -18,13 +18,38 @@ export interface Agreement {
 
 /** Normals as a file of 8 bits holds them, their green up, brought down through their slopes; z is 1. */
 async function shipped(normal: Raster, green: 1 | -1, breathe: () => Promise<void>): Promise<Raster> {
-  const slopes = KERNELS.shippedSlopes(normal.planes, green);
-  await breathe();
+  const { length } = normal.planes[0];
+  const slopes = [PLANES.take(length), PLANES.take(length)];
+  const inPart = (from: number, to: number) => {
+    const part = KERNELS.shippedSlopes(
+      normal.planes.map((plane) => plane.subarray(from, to)),
+      green,
+    );
+    for (const [c, plane] of part.entries()) slopes[c].set(plane, from);
+    PLANES.give(...part);
+  };
+  await inTurns(inParts(length, inPart), breathe);
   const scale = Math.min(1, COMPARED / Math.max(normal.width, normal.height));
   const [width, height] = [Math.round(normal.width * scale), Math.round(normal.height * scale)];
-  const { planes } = resizeArea(new Raster(normal.width, normal.height, slopes), width, height);
+  const whole = new Raster(normal.width, normal.height, slopes);
+  const { planes } = await inTurns(resizingArea(whole, width, height), breathe);
   if (planes[0] !== slopes[0]) PLANES.give(...slopes);
   return new Raster(width, height, [...planes, new Float32Array(width * height).fill(1)]);
+}
+
+/** Sums over two heights, the first less its mean: of their product, and of the squares of each. */
+function products(height: Float32Array, told: Float32Array) {
+  const middle = mean(height);
+  let together = 0;
+  let own = 0;
+  let whole = 0;
+  for (let i = 0; i < told.length; i++) {
+    const h = height[i] - middle;
+    together += h * told[i];
+    own += h * h;
+    whole += told[i] * told[i];
+  }
+  return { together, own, whole };
 }
 
 /**
@@ -42,24 +67,12 @@ export async function agreementOf(
   await breathe();
   const told = await inTurns(heightOfNormals(slopes), breathe);
   await breathe();
-  const { planes } = resizeArea(
-    new Raster(normal.width, normal.height, [height]),
-    slopes.width,
-    slopes.height,
-  );
-  const middle = mean(planes[0]);
-  let together = 0;
-  let own = 0;
-  let whole = 0;
-  for (let i = 0; i < told.length; i++) {
-    const h = planes[0][i] - middle;
-    together += h * told[i];
-    own += h * h;
-    whole += told[i] * told[i];
-  }
+  const whole = new Raster(normal.width, normal.height, [height]);
+  const { planes } = await inTurns(resizingArea(whole, slopes.width, slopes.height), breathe);
+  const { together, own, whole: all } = products(planes[0], told);
   // Below a thousandth of the edge's thousandth nothing is told but rounding.
-  if (whole / told.length < 1e-12) return { apart: 0, depth: 0 };
+  if (all / told.length < 1e-12) return { apart: 0, depth: 0 };
   if (own === 0) return { apart: 1, depth: 0 };
   const depth = together / own;
-  return { apart: Math.sqrt(Math.max(0, 1 - (depth * together) / whole)), depth };
+  return { apart: Math.sqrt(Math.max(0, 1 - (depth * together) / all)), depth };
 }

@@ -1,6 +1,7 @@
-import { gaussian } from '../../filters/gaussian.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import type { Breathe } from '../../team/tasks.ts';
 import type { Sides } from '../shape.ts';
@@ -22,9 +23,10 @@ export async function bandStrengths(
 ): Promise<Float32Array[]> {
   const short = Math.min(width, height);
   const out: Float32Array[] = [];
-  let finer = gaussian(plane, width, height, FINEST * short, edges);
+  const blurred = (sigma: number) => inTurns(blurring(plane, width, height, sigma, edges), breathe);
+  let finer = await blurred(FINEST * short);
   for (let k = 0; k < BANDS; k++) {
-    const coarser = gaussian(plane, width, height, FINEST * short * STEP ** (k + 1), edges);
+    const coarser = await blurred(FINEST * short * STEP ** (k + 1));
     out.push(KERNELS.standOut(finer, coarser, weight, BASE));
     PLANES.give(finer);
     finer = coarser;

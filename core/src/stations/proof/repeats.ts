@@ -1,9 +1,10 @@
 import { OPPONENTS } from '../../colour/opponents.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { resizeArea } from '../../raster/resize.ts';
+import { resizingArea } from '../../raster/resize.ts';
 import type { Given } from '../../team/tasks.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import { BANDS, FINEST, STEP } from './band-strengths.ts';
@@ -70,7 +71,20 @@ export async function findRepeats(
   const scale = Math.min(1, WORKING / Math.min(picture.width, picture.height));
   const width = Math.max(1, Math.round(picture.width * scale));
   const height = Math.max(1, Math.round(picture.height * scale));
-  const bands = await strengths(resizeArea(picture, width, height), edges, team, breathe);
+  const small = await inTurns(resizingArea(picture, width, height), breathe);
+  const bands = await strengths(small, edges, team, breathe);
+  return summits(bands, width, height, edges).sort((a, b) => b.strength - a.strength);
+}
+
+/**
+ * How much of a tile will be seen repeating, as one figure: the sum of what its spots stand out by beyond what chance
+ * gives, in multiples of that. 0 where nothing does.
+ */
+export const repeatFigure = (repeats: readonly Repeat[]): number =>
+  repeats.reduce((sum, { strength }) => sum + strength / STANDS_OUT, 0);
+
+/** Maxima over place and size that stand out. */
+function summits(bands: Float32Array[], width: number, height: number, edges: Edges): Repeat[] {
   const found: Repeat[] = [];
   for (const [k, band] of bands.entries()) {
     for (let i = 0; i < band.length; i++) {
@@ -85,15 +99,8 @@ export async function findRepeats(
       });
     }
   }
-  return found.sort((a, b) => b.strength - a.strength);
+  return found;
 }
-
-/**
- * How much of a tile will be seen repeating, as one figure: the sum of what its spots stand out by beyond what chance
- * gives, in multiples of that. 0 where nothing does.
- */
-export const repeatFigure = (repeats: readonly Repeat[]): number =>
-  repeats.reduce((sum, { strength }) => sum + strength / STANDS_OUT, 0);
 
 function isSummit(
   bands: Float32Array[],

@@ -1,17 +1,15 @@
-import { gaussian } from '../../filters/gaussian.ts';
-import { KERNELS } from '../../kernels/kernels.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizeLanczos } from '../../raster/resize.ts';
+import { resizingLanczos } from '../../raster/resize.ts';
+import { summing } from '../../raster/summing.ts';
 import type { Sides } from '../shape.ts';
-import { BAND_COUNT, bandSigma, LOG_FLOOR } from './bands.ts';
+import { BAND_COUNT, bandSigma, logOf } from './bands.ts';
 
 /** Blurred so far (σ in pixels), half as many pixels hold all that is left, with room for the filters that go on from there. */
 const HALVED_SIGMA = 14;
-
-const resized = (plane: Float32Array, from: Sides, { width, height }: Sides, edges: Edges): Float32Array =>
-  resizeLanczos(new Raster(from.width, from.height, [plane]), width, height, edges).planes[0];
 
 /** What becomes of a band before it is added, and how much of it is. */
 export interface BandShare {
@@ -30,6 +28,10 @@ export async function bandSum(
   breathe: (done: number) => Promise<void>,
   shares: readonly BandShare[],
 ): Promise<Float32Array> {
+  const resized = async (plane: Float32Array, from: Sides, to: Sides): Promise<Float32Array> => {
+    const whole = new Raster(from.width, from.height, [plane]);
+    return (await inTurns(resizingLanczos(whole, to.width, to.height, edges), breathe)).planes[0];
+  };
   /** The sum from a level on, of a plane whose σ in its own pixels is `reached`; the plane is written over. */
   const sumFrom = async (
     finer: Float32Array,
@@ -40,26 +42,32 @@ export async function bandSum(
     await breathe(level / BAND_COUNT);
     if (reached >= HALVED_SIGMA && width % 2 === 0 && height % 2 === 0) {
       const half = { width: width / 2, height: height / 2 };
-      const less = resized(finer, { width, height }, half, edges);
+      const less = await resized(finer, { width, height }, half);
       PLANES.give(finer);
       const small = await sumFrom(less, half, level, reached / 2);
       await breathe(level / BAND_COUNT);
-      const out = resized(small, half, { width, height }, edges);
+      const out = await resized(small, half, { width, height });
       PLANES.give(small);
       return out;
     }
     const sigma = bandSigma(level) * Math.max(width, height);
-    const coarser = gaussian(finer, width, height, Math.sqrt(sigma * sigma - reached * reached), edges);
-    const band = shares[level].clean(KERNELS.sumPlanes([finer, coarser], [1, -1], {}, finer));
+    const step = Math.sqrt(sigma * sigma - reached * reached);
+    const coarser = await inTurns(blurring(finer, width, height, step, edges), breathe);
+    await breathe(level / BAND_COUNT);
+    const own = await inTurns(summing([finer, coarser], [1, -1], {}, finer), breathe);
+    const band = shares[level].clean(own);
+    await breathe(level / BAND_COUNT);
     const { weight } = shares[level];
     if (level + 1 === BAND_COUNT) {
       PLANES.give(coarser);
-      return KERNELS.sumPlanes([band], [weight], {}, band);
+      return inTurns(summing([band], [weight], {}, band), breathe);
     }
     const rest = await sumFrom(coarser, { width, height }, level + 1, sigma);
-    const sum = KERNELS.sumPlanes([rest, band], [1, weight], {}, rest);
+    const sum = await inTurns(summing([rest, band], [1, weight], {}, rest), breathe);
     PLANES.give(band);
     return sum;
   };
-  return sumFrom(KERNELS.logPlane(luminance, LOG_FLOOR), sides, 0, 0);
+  const log = await inTurns(logOf(luminance), breathe);
+  await breathe(0);
+  return sumFrom(log, sides, 0, 0);
 }

@@ -1,13 +1,16 @@
-import { gaussian } from '../../filters/gaussian.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { madeInParts } from '../../raster/made-in-parts.ts';
+import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
+import { summing } from '../../raster/summing.ts';
 import type { Sides } from '../shape.ts';
 
 export const BAND_COUNT = 6;
 /** σ of the finest band as a share of the tile; each next one is twice as wide. */
 const FINEST = 0.9 / 512;
-export const LOG_FLOOR = 0.01;
+const LOG_FLOOR = 0.01;
 
 /** σ of band `level` (0 finest) as a share of the tile's edge. */
 export const bandSigma = (level: number) => FINEST * 2 ** level;
@@ -15,6 +18,10 @@ export const bandSigma = (level: number) => FINEST * 2 ** level;
 /** Size of what a band holds, in mm: the diameter of a blob it answers to most, 2√2 σ (Lindeberg 1998). */
 export const bandMillimetres = (level: number, edgeMetres: number) =>
   2 * Math.SQRT2 * bandSigma(level) * edgeMetres * 1000;
+
+/** Log luminance, as bands are taken from it. */
+export const logOf = (luminance: Float32Array): Pausing<Float32Array> =>
+  madeInParts(luminance.length, (from, to) => KERNELS.logPlane(luminance.subarray(from, to), LOG_FLOOR));
 
 /**
  * Six bands of log luminance, fine to broad: differences of Gaussians with σ = 0.9·2ˡ px at 512, scaled
@@ -26,14 +33,17 @@ export async function detailBands(
   edges: Edges,
   breathe: (done: number) => Promise<void>,
 ): Promise<Float32Array[]> {
-  let finer = KERNELS.logPlane(luminance, LOG_FLOOR);
+  let finer = await inTurns(logOf(luminance), breathe);
+  await breathe(0);
   let reached = 0;
   const bands: Float32Array[] = [];
   for (let level = 0; level < BAND_COUNT; level++) {
     const sigma = bandSigma(level) * Math.max(width, height);
     // Variances of Gaussians add, so each band is blurred on from the one before.
-    const coarser = gaussian(finer, width, height, Math.sqrt(sigma * sigma - reached * reached), edges);
-    bands.push(KERNELS.sumPlanes([finer, coarser], [1, -1], {}, finer));
+    const step = Math.sqrt(sigma * sigma - reached * reached);
+    const coarser = await inTurns(blurring(finer, width, height, step, edges), breathe);
+    await breathe(level / BAND_COUNT);
+    bands.push(await inTurns(summing([finer, coarser], [1, -1], {}, finer), breathe));
     finer = coarser;
     reached = sigma;
     await breathe((level + 1) / BAND_COUNT);
@@ -43,12 +53,15 @@ export async function detailBands(
 }
 
 /** Sum of bands, each with its weight. */
-export function weightedSum(bands: readonly Float32Array[], weights: readonly number[]): Float32Array {
+export function* weightedSum(
+  bands: readonly Float32Array[],
+  weights: readonly number[],
+): Pausing<Float32Array> {
   const taken = bands.flatMap((band, level) =>
     weights[level] === 0 ? [] : [{ band, weight: weights[level] }],
   );
   if (taken.length === 0) return new Float32Array(bands[0].length);
-  return KERNELS.sumPlanes(
+  return yield* summing(
     taken.map(({ band }) => band),
     taken.map(({ weight }) => weight),
   );

@@ -1,12 +1,18 @@
-import { gaussian } from '../../filters/gaussian.ts';
-import { KERNELS } from '../../kernels/kernels.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { inParts, type Pausing } from '../../raster/pausing.ts';
+import { summing } from '../../raster/summing.ts';
 import type { Sides } from '../shape.ts';
 
 /** Height less its surroundings at `sigma` px: positive on ridges, negative in hollows. */
-export function localRelief(height: Float32Array, sides: Sides, sigma: number, edges: Edges): Float32Array {
-  const around = gaussian(height, sides.width, sides.height, sigma, edges);
-  return KERNELS.sumPlanes([height, around], [1, -1], {}, around);
+export function* localRelief(
+  height: Float32Array,
+  sides: Sides,
+  sigma: number,
+  edges: Edges,
+): Pausing<Float32Array> {
+  const around = yield* blurring(height, sides.width, sides.height, sigma, edges);
+  return yield* summing([height, around], [1, -1], {}, around);
 }
 
 /** How strong a cavity map is about flat: of what lies below its surroundings and of what stands out of them. */
@@ -15,25 +21,31 @@ export interface CavityStrength {
   edges: number;
 }
 
+/** A local relief as values about 0.5, hollows and what stands out by a gain each, in place. */
+function twoSided(local: Float32Array, hollow: number, edge: number): void {
+  for (let i = 0; i < local.length; i++) {
+    const value = local[i];
+    local[i] = Math.min(1, Math.max(0, 0.5 + value * (value < 0 ? hollow : edge)));
+  }
+}
+
 /** Signed cavity 0..1, 0.5 where flat, darker in hollows; `spread` is the deviation that fills a third. */
-export function cavityMap(
+export function* cavityMap(
   height: Float32Array,
   sides: Sides,
   sigma: number,
   spread: number,
   strength: CavityStrength,
   edges: Edges,
-): Float32Array {
+): Pausing<Float32Array> {
   if (!(spread > 0)) return new Float32Array(height.length).fill(0.5);
   const [hollow, edge] = [strength.hollows, strength.edges].map((one) => one / (6 * spread));
   if (hollow === edge) {
-    const around = gaussian(height, sides.width, sides.height, sigma, edges);
-    return KERNELS.sumPlanes([height, around], [edge, -edge], { base: 0.5, low: 0, high: 1 }, around);
+    const around = yield* blurring(height, sides.width, sides.height, sigma, edges);
+    const range = { base: 0.5, low: 0, high: 1 };
+    return yield* summing([height, around], [edge, -edge], range, around);
   }
-  const local = localRelief(height, sides, sigma, edges);
-  for (let i = 0; i < local.length; i++) {
-    const value = local[i];
-    local[i] = Math.min(1, Math.max(0, 0.5 + value * (value < 0 ? hollow : edge)));
-  }
+  const local = yield* localRelief(height, sides, sigma, edges);
+  yield* inParts(local.length, (from, to) => twoSided(local.subarray(from, to), hollow, edge));
   return local;
 }

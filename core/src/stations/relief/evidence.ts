@@ -1,4 +1,4 @@
-import { gaussian } from '../../filters/gaussian.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
 import type { Pausing } from '../../raster/pausing.ts';
@@ -51,7 +51,7 @@ export function* polarityEvidence(
   { width, height }: Sides,
   edges: Edges,
 ): Pausing<PolarityEvidence> {
-  const around = gaussian(log, width, height, Math.max(width, height) * AROUND, edges);
+  const around = yield* blurring(log, width, height, Math.max(width, height) * AROUND, edges);
   yield;
   const local = KERNELS.sumPlanes([log, around], [1, -1], {}, around);
   const own = statistics(local);

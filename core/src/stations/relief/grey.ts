@@ -1,8 +1,10 @@
 import { linearOfHex } from '../../colour/hex.ts';
-import { luminance } from '../../colour/luminance.ts';
+import { takingLuminance } from '../../colour/luminance.ts';
 import { linearToOklab } from '../../colour/oklab.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { mapped } from '../../raster/mapped.ts';
+import { madeInParts } from '../../raster/made-in-parts.ts';
+import { mapping } from '../../raster/mapped.ts';
+import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 
 /** From what of the colour height is read. */
@@ -13,7 +15,7 @@ export type Grey = (typeof GREYS)[number];
 const NEAR = 0.08;
 
 /** How near each pixel's colour is to one: 1 there, a half at 0.08 of OKLab, towards 0 beyond (a Gaussian). */
-function nearnessTo({ planes }: Raster, hex: string): Float32Array {
+function nearnessTo(planes: Float32Array[], hex: string): Float32Array {
   const [L, A, B] = linearToOklab(...linearOfHex(hex));
   const [l, a, b] = KERNELS.oklabPlanes(planes);
   const out = new Float32Array(l.length);
@@ -25,13 +27,13 @@ function nearnessTo({ planes }: Raster, hex: string): Float32Array {
 }
 
 /** The grey of a linear picture from which height is read: luminance, the darkest channel, one channel, or nearness to a colour (#rrggbb). */
-export function greyOf(picture: Raster, grey: Grey, colour: string): Float32Array {
+export function* greyOf(picture: Raster, grey: Grey, colour: string): Pausing<Float32Array> {
   const [r, g, b] = picture.planes;
   switch (grey) {
     case 'luminance':
-      return luminance(picture);
+      return yield* takingLuminance(picture);
     case 'darkest':
-      return mapped(r, (value, i) => Math.min(value, g[i], b[i]));
+      return yield* mapping(r, (value, i) => Math.min(value, g[i], b[i]));
     case 'red':
       return r;
     case 'green':
@@ -39,6 +41,11 @@ export function greyOf(picture: Raster, grey: Grey, colour: string): Float32Arra
     case 'blue':
       return b;
     case 'nearness':
-      return nearnessTo(picture, colour);
+      return yield* madeInParts(r.length, (from, to) =>
+        nearnessTo(
+          picture.planes.map((plane) => plane.subarray(from, to)),
+          colour,
+        ),
+      );
   }
 }

@@ -1,8 +1,10 @@
 import * as v from 'valibot';
-import { gaussian } from '../../filters/gaussian.ts';
-import { KERNELS } from '../../kernels/kernels.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { statistics } from '../../raster/statistics.ts';
+import { summing } from '../../raster/summing.ts';
+import type { Breathe } from '../../team/tasks.ts';
 import type { Sides } from '../shape.ts';
 import type { BandShare } from './band-sum.ts';
 import { weightedSum } from './bands.ts';
@@ -66,7 +68,12 @@ function cored(band: Float32Array, floor: number): Float32Array {
 }
 
 /** Bands by their weights, the finest without their noise. */
-async function toneSum(raw: RawHeight, shape: HeightShape, fine: Spreads['fine']): Promise<Float32Array> {
+async function toneSum(
+  raw: RawHeight,
+  shape: HeightShape,
+  fine: Spreads['fine'],
+  breathe: Breathe,
+): Promise<Float32Array> {
   const shares = shape.weights.map(
     (weight, level): BandShare => ({
       weight: shape.isDarkHigh ? -weight : weight,
@@ -75,9 +82,17 @@ async function toneSum(raw: RawHeight, shape: HeightShape, fine: Spreads['fine']
     }),
   );
   if (raw.bandSum) return raw.bandSum(shares);
-  return weightedSum(
-    (await raw.bands()).map((band, level) => shares[level].clean(band)),
-    shares.map(({ weight }) => weight),
+  const bands: Float32Array[] = [];
+  for (const [level, band] of (await raw.bands()).entries()) {
+    bands.push(shares[level].clean(band));
+    await breathe(0);
+  }
+  return inTurns(
+    weightedSum(
+      bands,
+      shares.map(({ weight }) => weight),
+    ),
+    breathe,
   );
 }
 
@@ -91,7 +106,12 @@ export function partsOf(raw: RawHeight, { parts }: HeightShape): HeightShape['pa
 }
 
 /** Measures at the working size what must be the same at every size; tone too where `withTone` asks for it. */
-export async function spreadsOf(raw: RawHeight, shape: HeightShape, withTone = false): Promise<Spreads> {
+export async function spreadsOf(
+  raw: RawHeight,
+  shape: HeightShape,
+  breathe: Breathe,
+  withTone = false,
+): Promise<Spreads> {
   const read = partsOf(raw, shape).map(({ from }) => from);
   const bands = withTone || read.includes('tone') ? await raw.bands() : null;
   const fine: Spreads['fine'] = bands
@@ -100,7 +120,7 @@ export async function spreadsOf(raw: RawHeight, shape: HeightShape, withTone = f
   const deviation = async (from: HeightSource, make: () => Promise<Float32Array> | Float32Array) =>
     read.includes(from) ? statistics(await make()).deviation : 0;
   return {
-    tone: bands ? statistics(await toneSum(raw, shape, fine)).deviation : 0,
+    tone: bands ? statistics(await toneSum(raw, shape, fine, breathe)).deviation : 0,
     light: await deviation('light', raw.slant),
     normals: await deviation('normals', () => raw.normals!()),
     given: await deviation('given', () => raw.given!),
@@ -113,10 +133,11 @@ async function heightBy(
   raw: RawHeight,
   shape: HeightShape,
   fine: Spreads['fine'],
+  breathe: Breathe,
 ): Promise<Float32Array> {
   switch (from) {
     case 'tone':
-      return toneSum(raw, shape, fine);
+      return toneSum(raw, shape, fine, breathe);
     case 'light':
       return raw.slant();
     case 'normals':
@@ -133,23 +154,28 @@ export async function shapedHeight(
   spreads: Spreads,
   { width, height }: Sides,
   edges: Edges,
+  breathe: Breathe,
 ): Promise<Float32Array> {
   const parts = partsOf(raw, shape);
   let sum: Float32Array;
-  if (parts.length === 1) sum = await heightBy(parts[0].from, raw, shape, spreads.fine);
+  if (parts.length === 1) sum = await heightBy(parts[0].from, raw, shape, spreads.fine, breathe);
   else {
     sum = new Float32Array(width * height);
     for (const { from, share } of parts) {
       // What does not vary has no part in it.
       const gain = spreads[from] > FLAT ? share / spreads[from] : 0;
       if (gain === 0) continue;
-      const own = await heightBy(from, raw, shape, spreads.fine);
-      KERNELS.sumPlanes([sum, own], [1, gain], {}, sum);
+      const own = await heightBy(from, raw, shape, spreads.fine, breathe);
+      await inTurns(summing([sum, own], [1, gain], {}, sum), breathe);
     }
   }
   if (shape.flatten > 0) {
-    const broad = gaussian(sum, width, height, Math.max(width, height) * BROAD, edges);
-    sum = KERNELS.sumPlanes([sum, broad], [1, -shape.flatten]);
+    const broad = await inTurns(
+      blurring(sum, width, height, Math.max(width, height) * BROAD, edges),
+      breathe,
+    );
+    sum = await inTurns(summing([sum, broad], [1, -shape.flatten], {}, broad), breathe);
   }
-  return shape.softSigma > LEAST_SIGMA ? gaussian(sum, width, height, shape.softSigma, edges) : sum;
+  if (shape.softSigma <= LEAST_SIGMA) return sum;
+  return inTurns(blurring(sum, width, height, shape.softSigma, edges), breathe);
 }

@@ -1,8 +1,11 @@
 import type { WorkContext } from '../../engine/context.ts';
-import { gaussian } from '../../filters/gaussian.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
+import { summing } from '../../raster/summing.ts';
+import type { Breathe } from '../../team/tasks.ts';
 import { turnedNormals } from '../given.ts';
 import type { Frame } from '../types.ts';
 import { weightedSum } from './bands.ts';
@@ -47,14 +50,13 @@ async function bandHeight(
   weights: number[],
   { polarity }: ReliefSettings,
   { heightSpread, spreads }: ReliefDecision,
+  breathe: Breathe,
 ): Promise<Float32Array> {
   const bands = await raw.bands();
   const scale = spreads.tone > 0 ? heightSpread / spreads.tone : 0;
   const gain = polarity === 'dark' ? -scale : scale;
-  return weightedSum(
-    bands.slice(0, weights.length),
-    weights.map((weight) => gain * weight),
-  );
+  const gains = weights.map((weight) => gain * weight);
+  return inTurns(weightedSum(bands.slice(0, weights.length), gains), breathe);
 }
 
 /** The normals of the tile: of its height with fine detail of their own, or as given; with a detail normal laid over. */
@@ -68,11 +70,16 @@ export async function normals(
   context: WorkContext,
 ): Promise<Raster> {
   const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;
+  const { kernel, normalY } = chosen;
   const ofHeight = (field: Float32Array, strength: number) =>
-    KERNELS.normalMap(field, frame, depthShare, strength, chosen.kernel, chosen.normalY, frame.edges);
-  const soft = (field: Float32Array) => {
+    inTurns(
+      KERNELS.makingNormals(field, frame, depthShare, strength, kernel, normalY, frame.edges),
+      context.breathe,
+    );
+  const soft = async (field: Float32Array) => {
     const sigma = sigmaOf(chosen.normalSoftMm, frame);
-    return sigma > LEAST_SIGMA ? gaussian(field, frame.width, frame.height, sigma, frame.edges) : field;
+    if (sigma <= LEAST_SIGMA) return field;
+    return inTurns(blurring(field, frame.width, frame.height, sigma, frame.edges), context.breathe);
   };
   const { normal: given } = join.given;
   let base: Raster;
@@ -81,16 +88,16 @@ export async function normals(
     const weights = fineWeights(chosen);
     let field = height;
     if (weights.some((weight) => weight !== 0)) {
-      const fine = await bandHeight(raw, weights, chosen, decided);
-      field = KERNELS.sumPlanes([height, fine], [1, 1]);
+      const fine = await bandHeight(raw, weights, chosen, decided, context.breathe);
+      field = await inTurns(summing([height, fine], [1, 1], {}, fine), context.breathe);
     }
-    base = ofHeight(soft(field), chosen.normalStrength);
+    base = await ofHeight(await soft(field), chosen.normalStrength);
   }
   if (chosen.detailFrom === 'none' || chosen.detailStrength === 0) return base;
   const lay = { count: chosen.detailCount, quarters: 0 };
   if (chosen.detailFrom === 'bands') {
-    const own = await bandHeight(raw, Array(OWN_BANDS).fill(1), chosen, decided);
-    return reoriented(base, repeated(ofHeight(own, 1), frame, lay), chosen.detailStrength);
+    const own = await bandHeight(raw, Array(OWN_BANDS).fill(1), chosen, decided, context.breathe);
+    return reoriented(base, repeated(await ofHeight(own, 1), frame, lay), chosen.detailStrength);
   }
   const { detailMap } = chosen;
   // Chosen, but no map given yet.

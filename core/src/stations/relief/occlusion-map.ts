@@ -1,7 +1,9 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizeArea, resizeLanczos } from '../../raster/resize.ts';
+import { resizingArea, resizingLanczos } from '../../raster/resize.ts';
+import { summing } from '../../raster/summing.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import { sidesOf } from '../shape.ts';
 import type { Frame } from '../types.ts';
@@ -39,7 +41,8 @@ export async function occlusionMap(
 ): Promise<Float32Array> {
   const small = frame.size > FULL_OCCLUSION_SIZE ? frame.size / 2 : frame.size;
   const sides = sidesOf(frame.shape, small);
-  const field = resizeArea(new Raster(frame.width, frame.height, [height]), sides.width, sides.height);
+  const whole = new Raster(frame.width, frame.height, [height]);
+  const field = await inTurns(resizingArea(whole, sides.width, sides.height), breathe);
   const depth = (chosen.depthMm / 1000 / frame.edgeMetres) * small;
   const radius = (chosen.occlusionMm / 1000 / frame.edgeMetres) * small;
   const square = onSquare(field, small, frame.edges);
@@ -54,7 +57,11 @@ export async function occlusionMap(
     team,
   );
   const tile = new Raster(small, small, [seen]).cut(0, 0, sides.width, sides.height);
-  const whole = resizeLanczos(tile, frame.width, frame.height, frame.edges).planes[0];
+  await breathe(1);
+  const larger = await inTurns(resizingLanczos(tile, frame.width, frame.height, frame.edges), breathe);
+  const [out] = larger.planes;
+  await breathe(1);
   const strength = chosen.occlusionStrength;
-  return KERNELS.sumPlanes([whole], [strength], { base: 1 - strength, low: 0, high: 1 }, whole);
+  const range = { base: 1 - strength, low: 0, high: 1 };
+  return inTurns(summing([out], [strength], range, out), breathe);
 }

@@ -1,7 +1,9 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import type { Band } from '../../raster/sample.ts';
+import { summing } from '../../raster/summing.ts';
 import type { Given } from '../../team/tasks.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import type { Direction, Looking } from './sweep.ts';
@@ -49,10 +51,11 @@ export async function visibility(
     const from = ROWS * k;
     return { from, to: Math.min(size, from + ROWS) };
   });
-  const [upright, turned] = [height, KERNELS.transposePlane(height, size, size)].map((field) => ({
-    field: team.shared(field),
-    seen: PLANES.take(height.length),
-  }));
+  const look = (field: Float32Array) => ({ field: team.shared(field), seen: PLANES.take(field.length) });
+  const upright = look(height);
+  await breathe(0);
+  const turned = look(KERNELS.transposePlane(height, size, size));
+  await breathe(0);
   const looks: { of: typeof upright; how: Looking }[] = [
     { of: upright, how: { directions: UPRIGHT, radius: reach, bias, edges } },
     { of: turned, how: { directions: TURNED, radius: reach, bias, edges: { x: edges.y, y: edges.x } } },
@@ -69,7 +72,8 @@ export async function visibility(
   );
   const back = KERNELS.transposePlane(turned.seen, size, size);
   PLANES.give(turned.seen);
-  const out = KERNELS.sumPlanes([upright.seen, back], [1, 1], {}, upright.seen);
+  await breathe(1);
+  const out = await inTurns(summing([upright.seen, back], [1, 1], {}, upright.seen), breathe);
   PLANES.give(back);
   return out;
 }

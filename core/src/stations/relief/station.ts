@@ -1,9 +1,10 @@
 import { luminance } from '../../colour/luminance.ts';
 import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { inTurns } from '../../raster/pausing.ts';
+import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
+import { summing } from '../../raster/summing.ts';
 import { turnedNormals } from '../given.ts';
 import { type Frame, type ReliefOutput, station } from '../types.ts';
 import { bandSum } from './band-sum.ts';
@@ -86,21 +87,22 @@ function rawHeight(
   const near = chosen.grey === 'nearness' ? chosen.greyColour : '';
   const degrees = lightOf(chosen, light);
   const { normal } = join.given;
-  const grey = () => greyOf(join.picture, chosen.grey, near);
+  const grey = () => inTurns(greyOf(join.picture, chosen.grey, near), context.breathe);
   const bands = () =>
-    context.part('bands', [frame.edges, chosen.grey, near], () =>
-      detailBands(grey(), frame, frame.edges, context.breathe),
+    context.part('bands', [frame.edges, chosen.grey, near], async () =>
+      detailBands(await grey(), frame, frame.edges, context.breathe),
     );
   return {
     bands,
     bandSum:
       frame.size > HELD_SIZE
-        ? (shares) => bandSum(grey(), frame, frame.edges, context.breathe, shares)
+        ? async (shares) => bandSum(await grey(), frame, frame.edges, context.breathe, shares)
         : null,
     slant: () =>
-      context.part('slant', [frame.edges, chosen.grey, near, degrees], async () =>
-        inTurns(slantHeight(greyOf(await join.before(), chosen.grey, near), frame, degrees), context.breathe),
-      ),
+      context.part('slant', [frame.edges, chosen.grey, near, degrees], async () => {
+        const before = await inTurns(greyOf(await join.before(), chosen.grey, near), context.breathe);
+        return inTurns(slantHeight(before, frame, degrees), context.breathe);
+      }),
     normals: normal
       ? () =>
           context.part('of normals', frame.edges, () =>
@@ -143,10 +145,10 @@ const shapeOf = (chosen: Chosen, frame: Frame, isGiven: boolean): HeightShape =>
   noiseFloor: chosen.noiseFloor,
 });
 
-function scaled(bands: Float32Array, { low, high }: { low: number; high: number }): Float32Array {
+function* scaled(bands: Float32Array, { low, high }: { low: number; high: number }): Pausing<Float32Array> {
   if (high - low < FLAT) return new Float32Array(bands.length).fill(0.5);
   const scale = 1 / (high - low);
-  return KERNELS.sumPlanes([bands], [scale], { base: -low * scale, low: 0, high: 1 });
+  return yield* summing([bands], [scale], { base: -low * scale, low: 0, high: 1 });
 }
 
 /** Relief: height from the tile as it left Join, and what hangs on it. */
@@ -160,15 +162,19 @@ export const relief = station({
     const { light, evidence } = await readLight(input, frame, context);
     const raw = rawHeight(input, chosen, light, frame, context);
     const shape = shapeOf(chosen, frame, raw.given !== null);
-    const spreads = await spreadsOf(raw, shape, readsBands(chosen));
-    const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges);
+    const spreads = await spreadsOf(raw, shape, context.breathe, readsBands(chosen));
+    const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges, context.breathe);
     // Heights of normals and given ones are true, to their ends; of others a few far ones do not count.
     const read = partsOf(raw, shape);
     const isTrue = read.length === 1 && (read[0].from === 'normals' || read[0].from === 'given');
     const isWhole = isTrue && read[0].from === 'given' && chosen.flatten === 0;
     const [low, high] = isWhole ? [0, 1] : percentiles(sum, isTrue ? [0, 100] : [0.1, 99.9]);
-    const height = scaled(sum, { low, high });
-    const local = localRelief(height, frame, cavitySigma(chosen, frame), frame.edges);
+    const height = await inTurns(scaled(sum, { low, high }), context.breathe);
+    await context.breathe(0);
+    const local = await inTurns(
+      localRelief(height, frame, cavitySigma(chosen, frame), frame.edges),
+      context.breathe,
+    );
     const { deviation } = statistics(local);
     return {
       low,
@@ -189,7 +195,8 @@ export const relief = station({
       [shapeKey(chosen), low, high, spreads, light, chosen.softMm > 0 ? frame.edgeMetres : null],
       async () => {
         const shape = shapeOf(chosen, frame, raw.given !== null);
-        return scaled(await shapedHeight(raw, shape, spreads, frame, frame.edges), decided);
+        const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges, context.breathe);
+        return inTurns(scaled(sum, decided), context.breathe);
       },
     );
     await context.breathe(0.2);
@@ -210,16 +217,19 @@ export const relief = station({
       ],
       () =>
         given.cavity?.planes[0] ??
-        cavityMap(
-          height,
-          frame,
-          cavitySigma(chosen, frame),
-          cavitySpread,
-          {
-            hollows: chosen.cavityStrength * chosen.cavityHollows,
-            edges: chosen.cavityStrength * chosen.cavityEdges,
-          },
-          frame.edges,
+        inTurns(
+          cavityMap(
+            height,
+            frame,
+            cavitySigma(chosen, frame),
+            cavitySpread,
+            {
+              hollows: chosen.cavityStrength * chosen.cavityHollows,
+              edges: chosen.cavityStrength * chosen.cavityEdges,
+            },
+            frame.edges,
+          ),
+          context.breathe,
         ),
     );
     await context.breathe(0.4);

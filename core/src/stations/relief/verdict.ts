@@ -1,5 +1,6 @@
 import type { WorkContext } from '../../engine/context.ts';
-import { histogramPercentiles } from '../../raster/histogram.ts';
+import { findingPercentiles } from '../../raster/histogram.ts';
+import { inParts, inTurns, type Pausing } from '../../raster/pausing.ts';
 import { readStep, thinned } from '../../raster/thinned.ts';
 import type { Verdict } from '../../verdict.ts';
 import type { Frame, ReliefOutput } from '../types.ts';
@@ -17,17 +18,26 @@ const PLAIN = 0.06;
 /** A normal whose length is further from 1 is no direction. */
 const LENGTH_SLACK = 1e-3;
 
-/** How many normals are steep (%), how far all of them lean together, the lowest one's z, and how far a length is from 1. */
-function told([nx, ny, nz]: Float32Array[]) {
-  const steepZ = Math.cos((STEEP_DEGREES * Math.PI) / 180);
-  let steep = 0;
-  let tiltX = 0;
-  let tiltY = 0;
-  let lowestZ = 1;
-  let offLength = 0;
-  const apart = readStep(nz.length);
-  const count = Math.ceil(nz.length / apart);
-  for (let i = 0; i < nz.length; i += apart) {
+/** What is summed up over normals. */
+interface Sums {
+  steep: number;
+  tiltX: number;
+  tiltY: number;
+  lowestZ: number;
+  offLength: number;
+}
+
+/** Adds every so many normals of a range. */
+function addTo(
+  sums: Sums,
+  [nx, ny, nz]: Float32Array[],
+  steepZ: number,
+  from: number,
+  to: number,
+  apart: number,
+): void {
+  let { steep, tiltX, tiltY, lowestZ, offLength } = sums;
+  for (let i = from; i < to; i += apart) {
     const [x, y, z] = [nx[i], ny[i], nz[i]];
     if (z < steepZ) steep++;
     if (z < lowestZ) lowestZ = z;
@@ -36,6 +46,28 @@ function told([nx, ny, nz]: Float32Array[]) {
     const off = Math.abs(Math.sqrt(x * x + y * y + z * z) - 1);
     if (off > offLength) offLength = off;
   }
+  Object.assign(sums, { steep, tiltX, tiltY, lowestZ, offLength });
+}
+
+/** What normals come to. */
+interface Told {
+  steepShare: number;
+  tilt: number;
+  lowestZ: number;
+  offLength: number;
+}
+
+/** How many normals are steep (%), how far all of them lean together, the lowest one's z, and how far a length is from 1. */
+function* told(normals: Float32Array[]): Pausing<Told> {
+  const steepZ = Math.cos((STEEP_DEGREES * Math.PI) / 180);
+  const sums: Sums = { steep: 0, tiltX: 0, tiltY: 0, lowestZ: 1, offLength: 0 };
+  const [, , nz] = normals;
+  const apart = readStep(nz.length);
+  const count = Math.ceil(nz.length / apart);
+  yield* inParts(count, (from, to) =>
+    addTo(sums, normals, steepZ, from * apart, Math.min(nz.length, to * apart), apart),
+  );
+  const { steep, tiltX, tiltY, lowestZ, offLength } = sums;
   return {
     steepShare: (100 * steep) / count,
     tilt: Math.sqrt(tiltX * tiltX + tiltY * tiltY) / count,
@@ -55,9 +87,11 @@ export async function verdict(
 ): Promise<Verdict> {
   const { evidence, light } = decided;
   const isGiven = input.join.given.height !== undefined;
-  const [low, high] = histogramPercentiles(thinned(output.height), [0.5, 99.5]);
+  const heights = thinned(output.height);
   await breathe(1);
-  const { steepShare, tilt, lowestZ, offLength } = told(output.normal.planes);
+  const [low, high] = await inTurns(findingPercentiles(heights, [0.5, 99.5]), breathe);
+  await breathe(1);
+  const { steepShare, tilt, lowestZ, offLength } = await inTurns(told(output.normal.planes), breathe);
   await breathe(1);
   const range = (high - low) * chosen.depthMm;
   const flat = !(high > low) || range === 0;

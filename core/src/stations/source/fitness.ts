@@ -1,13 +1,14 @@
 import { luminance } from '../../colour/luminance.ts';
-import { gaussian } from '../../filters/gaussian.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import { histogramPercentiles } from '../../raster/histogram.ts';
-import type { Pausing } from '../../raster/pausing.ts';
+import { findingPercentiles } from '../../raster/histogram.ts';
+import { inParts, type Pausing } from '../../raster/pausing.ts';
+import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizeArea } from '../../raster/resize.ts';
+import { resizeArea, resizingArea } from '../../raster/resize.ts';
 import { drift } from '../even/drift.ts';
-import { pictureSeams } from '../join/seam.ts';
+import { measuringSeams } from '../join/seam.ts';
 import { mainDirection } from '../square/direction.ts';
 import type { SourceOutput } from '../types.ts';
 
@@ -54,8 +55,8 @@ function middle({ width, height, planes }: Raster): Raster {
   return new Raster(width, height, planes).cut((width - w) >> 1, (height - h) >> 1, w, h);
 }
 
-/** Noise by the diagonal details of 2 × 2 blocks, whose median structure hardly moves (Donoho & Johnstone 1994). */
-function noiseOf(plane: Float32Array, width: number, height: number): number {
+/** Diagonal details of 2 × 2 blocks. */
+function diagonals(plane: Float32Array, width: number, height: number): Float32Array {
   const details = new Float32Array((width >> 1) * (height >> 1));
   let k = 0;
   for (let y = 0; y + 1 < height; y += 2) {
@@ -64,22 +65,34 @@ function noiseOf(plane: Float32Array, width: number, height: number): number {
       details[k++] = Math.abs(plane[i] - plane[i + 1] - plane[i + width] + plane[i + width + 1]) / 2;
     }
   }
-  return histogramPercentiles(details, [50])[0] / MAD;
+  return details;
 }
 
-function sharpnessOf(plane: Float32Array, width: number, height: number): number {
-  const power = (sigma: number) => {
-    const soft = gaussian(plane, width, height, sigma, MIRROR);
-    let sum = 0;
-    for (let i = 0; i < plane.length; i++) sum += (plane[i] - soft[i]) ** 2;
-    return Math.sqrt(sum);
-  };
-  const coarse = power(2);
-  return coarse > 1e-6 ? power(0.8) / coarse : 0;
+/** Noise by the diagonal details of 2 × 2 blocks, whose median structure hardly moves (Donoho & Johnstone 1994). */
+function* noiseOf(plane: Float32Array, width: number, height: number): Pausing<number> {
+  const details = diagonals(plane, width, height);
+  yield;
+  return (yield* findingPercentiles(details, [50]))[0] / MAD;
 }
 
-/** Pixels between two pauses. */
-const AT_ONCE = 2 ** 18;
+/** Root of the summed squares of what two planes differ by. */
+function distance(a: Float32Array, b: Float32Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += (a[i] - b[i]) ** 2;
+  return Math.sqrt(sum);
+}
+
+function* sharpnessOf(plane: Float32Array, width: number, height: number): Pausing<number> {
+  function* power(sigma: number): Pausing<number> {
+    const soft = yield* blurring(plane, width, height, sigma, MIRROR);
+    const strength = distance(plane, soft);
+    PLANES.give(soft);
+    yield;
+    return strength;
+  }
+  const coarse = yield* power(2);
+  return coarse > 1e-6 ? (yield* power(0.8)) / coarse : 0;
+}
 
 /** How many pixels are burnt out or black. */
 function lostIn([r, g, b]: Float32Array[]): { burnt: number; black: number } {
@@ -98,12 +111,11 @@ export function* fitness(source: SourceOutput): Pausing<Fitness> {
   const { planes } = picture;
   const { length } = planes[0];
   let [burnt, black] = [0, 0];
-  for (let from = 0; from < length; from += AT_ONCE) {
-    const lost = lostIn(planes.map((plane) => plane.subarray(from, from + AT_ONCE)));
+  yield* inParts(length, (from, to) => {
+    const lost = lostIn(planes.map((plane) => plane.subarray(from, to)));
     burnt += lost.burnt;
     black += lost.black;
-    yield;
-  }
+  });
   const shortEdge = Math.min(source.originalWidth, source.originalHeight);
   yield;
   const y = luminance(picture);
@@ -114,13 +126,13 @@ export function* fitness(source: SourceOutput): Pausing<Fitness> {
   yield;
   const small = smaller(y, width, height, DIRECTION_SIZE);
   const direction = yield* mainDirection(small.planes[0], small.width, small.height);
-  const whole = resizeArea(picture, Math.min(width, MEASURED), Math.min(height, MEASURED));
+  const whole = yield* resizingArea(picture, Math.min(width, MEASURED), Math.min(height, MEASURED));
   yield;
-  const seams = pictureSeams(whole);
+  const seams = yield* measuringSeams(whole);
   yield;
   const { rms: unevenness } = yield* drift(y, width, height);
   yield;
-  const sharpness = sharpnessOf(seen, inner.width, inner.height);
+  const sharpness = yield* sharpnessOf(seen, inner.width, inner.height);
   yield;
   return {
     shortEdge,
@@ -129,7 +141,7 @@ export function* fitness(source: SourceOutput): Pausing<Fitness> {
     burnt: burnt / length,
     black: black / length,
     sharpness,
-    noise: noiseOf(seen, inner.width, inner.height),
+    noise: yield* noiseOf(seen, inner.width, inner.height),
     tilt: direction.plain >= PLAIN ? direction.degrees : null,
     seam: Math.max(seams.seamX, seams.seamY),
   };

@@ -101,7 +101,15 @@ export const source = station({
       .join(' ');
     return {
       state: burnt || few || soft ? ('look' as const) : ('fine' as const),
-      brief: `${output.originalWidth} × ${output.originalHeight}`,
+      brief: few
+        ? 'few pixels'
+        : burnt
+          ? f.burnt > f.black
+            ? 'burnt places'
+            : 'black places'
+          : soft
+            ? 'soft'
+            : `${output.originalWidth} × ${output.originalHeight}`,
       sentence: sentence(f, frame.wantedSize),
       advice,
       figures: [

@@ -1,4 +1,4 @@
-import { gaussian } from '../../filters/gaussian.ts';
+import { blurring } from '../../filters/gaussian.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { mapped } from '../../raster/mapped.ts';
 import type { Pausing } from '../../raster/pausing.ts';
@@ -47,7 +47,7 @@ function clearness(plane: Float32Array, width: number, height: number, degrees: 
  * Searched by whole degrees, then by tenths, its top found to a part of one.
  */
 export function* mainDirection(plane: Float32Array, width: number, height: number): Pausing<MainDirection> {
-  const broad = gaussian(plane, width, height, Math.min(width, height) / 24, MIRROR);
+  const broad = yield* blurring(plane, width, height, Math.min(width, height) / 24, MIRROR);
   const fine = mapped(plane, (v, i) => v - broad[i]);
   const both = (degrees: number) =>
     clearness(fine, width, height, degrees) + clearness(fine, width, height, degrees + 90);

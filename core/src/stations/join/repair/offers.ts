@@ -135,7 +135,7 @@ function unlikeAlong(tile: Place, patch: Place, outline: [number, number][]): nu
         apart.push(Math.sqrt(Math.max(0, at(tile, dx, dy))) - Math.sqrt(Math.max(0, at(patch, dx, dy))));
       }
     });
-    const { deviation } = statistics(apart);
+    const { deviation } = statistics(Float32Array.from(apart));
     return deviation ** 2;
   });
   return Math.sqrt(channels.reduce((sum, v) => sum + v, 0));

@@ -1,7 +1,7 @@
-import { gaussian } from '../../../filters/gaussian.ts';
+import { blurring } from '../../../filters/gaussian.ts';
 import { KERNELS } from '../../../kernels/kernels.ts';
 import { type Edges, MIRROR, TORUS } from '../../../raster/edges.ts';
-import { PAUSE_ROWS } from '../../../raster/pausing.ts';
+import { inTurns, PAUSE_ROWS, type Pausing } from '../../../raster/pausing.ts';
 import { PLANES } from '../../../raster/pool.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { percentiles } from '../../../raster/statistics.ts';
@@ -14,11 +14,17 @@ const LOW_PERCENT = 20;
 const lightness = ({ planes }: Raster): Float32Array =>
   planes.length === 1 ? planes[0] : KERNELS.sumPlanes(planes, [1 / 3, 1 / 3, 1 / 3]);
 
+/** How far two planes are apart, in place of the second. */
+function apart(plane: Float32Array, other: Float32Array): void {
+  for (let i = 0; i < plane.length; i++) other[i] = Math.abs(plane[i] - other[i]);
+}
+
 /** Strength of fine detail about each pixel. */
-function fine(plane: Float32Array, width: number, height: number, edges: Edges): Float32Array {
-  const detail = gaussian(plane, width, height, 1, edges);
-  for (let i = 0; i < plane.length; i++) detail[i] = Math.abs(plane[i] - detail[i]);
-  const out = gaussian(detail, width, height, 4, edges);
+function* fine(plane: Float32Array, width: number, height: number, edges: Edges): Pausing<Float32Array> {
+  const detail = yield* blurring(plane, width, height, 1, edges);
+  apart(plane, detail);
+  yield;
+  const out = yield* blurring(detail, width, height, 4, edges);
   PLANES.give(detail);
   return out;
 }
@@ -64,7 +70,7 @@ async function coherence(
   edges: Edges,
   breathe: Breathe,
 ): Promise<Float32Array> {
-  const soft = gaussian(plane, width, height, 1, edges);
+  const soft = await inTurns(blurring(plane, width, height, 1, edges), breathe);
   const tensor = [0, 1, 2].map(() => PLANES.take(plane.length));
   for (let y = 0; y < height; y += PAUSE_ROWS) {
     await breathe(1);
@@ -75,7 +81,7 @@ async function coherence(
   const smooth: Float32Array[] = [];
   for (const one of tensor) {
     await breathe(1);
-    smooth.push(gaussian(one, width, height, sigma, edges));
+    smooth.push(await inTurns(blurring(one, width, height, sigma, edges), breathe));
   }
   PLANES.give(...tensor);
   for (let from = 0; from < plane.length; from += PAUSE_ROWS * width) {
@@ -142,11 +148,13 @@ export async function sourceDetail(source: Raster, size: number, breathe: Breath
   const plane = lightness(source);
   const ridges = await coherence(plane, width, height, MIRROR, breathe);
   await breathe(1);
-  const broad = gaussian(plane, width, height, size / 48, MIRROR);
+  const broad = await inTurns(blurring(plane, width, height, size / 48, MIRROR), breathe);
   const tone = usualStep(broad, source, 2 * broadHalf(size));
   PLANES.give(broad);
   await breathe(1);
-  return { source, fine: fine(plane, width, height, MIRROR), ridges, grain: mean(ridges), tone };
+  const own = await inTurns(fine(plane, width, height, MIRROR), breathe);
+  await breathe(1);
+  return { source, fine: own, ridges, grain: mean(ridges), tone };
 }
 
 /**
@@ -180,7 +188,7 @@ export async function detailScore(
     }
   }
   const half = broadHalf(size);
-  const broad = gaussian(here, width, height, size / 48, TORUS);
+  const broad = await inTurns(blurring(here, width, height, size / 48, TORUS), breathe);
   const jumps = twins.map(({ crossing: { x, y, toX, toY } }) => {
     const [dx, dy] = [toX * half, toY * half];
     const before = ((y - dy + height) % height) * width + ((x - dx + width) % width);
@@ -190,8 +198,10 @@ export async function detailScore(
   await breathe(1);
   const ridges = await coherence(here, width, height, TORUS, breathe);
   await breathe(1);
+  const own = await inTurns(fine(here, width, height, TORUS), breathe);
+  await breathe(1);
   return {
-    detail: ratioOf(low(take(fine(here, width, height, TORUS), at)), low(take(from.fine, twin))),
+    detail: ratioOf(low(take(own, at)), low(take(from.fine, twin))),
     coherence: ratioOf(mean(take(ridges, at)), mean(take(from.ridges, twin))),
     grain: from.grain,
     step: ratioOf(steps.here / Math.max(1, steps.count), steps.there / Math.max(1, steps.count)),

@@ -1,7 +1,8 @@
 import { OPPONENTS } from '../../../colour/opponents.ts';
 import { KERNELS, type Kernels } from '../../../kernels/kernels.ts';
+import { inTurns } from '../../../raster/pausing.ts';
 import { Raster } from '../../../raster/raster.ts';
-import { resizeArea } from '../../../raster/resize.ts';
+import { resizingArea } from '../../../raster/resize.ts';
 import type { Breathe } from '../../../team/tasks.ts';
 import { FEATURES, type Patches } from './nearest.ts';
 import type { Crossing } from './path.ts';
@@ -149,15 +150,20 @@ interface Unlikeness {
   worst: number;
 }
 
-const shrunk = (raster: Raster, stride: number) =>
-  opponents(resizeArea(raster, Math.round(raster.width / stride), Math.round(raster.height / stride)));
+async function shrunk(raster: Raster, stride: number, breathe: Breathe): Promise<Raster> {
+  const [width, height] = [raster.width, raster.height].map((side) => Math.round(side / stride));
+  const small = await inTurns(resizingArea(raster, width, height), breathe);
+  await breathe(1);
+  return opponents(small);
+}
 
 /** The patches that others are held against, one set for each size; made once for a source. */
 export async function banksOf(source: Raster, breathe: Breathe): Promise<Bank[]> {
   const banks: Bank[] = [];
   for (const stride of STRIDES) {
     await breathe(1);
-    const from = shrunk(source, stride);
+    const from = await shrunk(source, stride, breathe);
+    await breathe(1);
     const [wide, high] = [from.width - PATCH + 1, from.height - PATCH + 1];
     const known = await patchesAt(from, places(wide, high, BANK, 0), breathe);
     const bank: Bank = { ...known, own: new Map(), usual: { mean: 1, worst: 1 } };
@@ -259,7 +265,7 @@ export async function patchScore(
   const ratios: Unlikeness[] = [];
   for (const [level, bank] of banks.entries()) {
     await breathe(1);
-    const small = shrunk(tile, STRIDES[level]);
+    const small = await shrunk(tile, STRIDES[level], breathe);
     await breathe(1);
     const corner = (share: number, size: number) => (Math.round(share * size) - PATCH / 2 + size) % size;
     const corners = spots.map((spot): [number, number] => [

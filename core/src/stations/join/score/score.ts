@@ -1,6 +1,7 @@
 import { KERNELS } from '../../../kernels/kernels.ts';
+import { inTurns } from '../../../raster/pausing.ts';
 import type { Raster } from '../../../raster/raster.ts';
-import { resizeArea } from '../../../raster/resize.ts';
+import { resizingArea } from '../../../raster/resize.ts';
 import type { Breathe } from '../../../team/tasks.ts';
 import { type Shape, sidesOf } from '../../shape.ts';
 import { decodePath } from '../cut.ts';
@@ -27,8 +28,11 @@ export interface SeamScore {
 
 const above = (value: number, limit: number) => Math.max(0, value - limit);
 
-const encoded = (raster: Raster, width: number, height: number): Raster =>
-  resizeArea(raster, width, height).mapPlanes(KERNELS.encodeSrgbPlane);
+const encoded = async (raster: Raster, width: number, height: number, breathe: Breathe): Promise<Raster> => {
+  const small = await inTurns(resizingArea(raster, width, height), breathe);
+  await breathe(1);
+  return small.mapPlanes(KERNELS.encodeSrgbPlane);
+};
 
 /** What others are held against, made once for each source picture. */
 interface Measures {
@@ -42,7 +46,8 @@ const kept = new WeakMap<Raster, Measures>();
 async function measuresOf(source: Raster, size: number, scale: number, breathe: Breathe): Promise<Measures> {
   const known = kept.get(source);
   if (known?.size === size) return known;
-  const from = encoded(source, Math.round(source.width * scale), Math.round(source.height * scale));
+  const [width, height] = [source.width, source.height].map((side) => Math.round(side * scale));
+  const from = await encoded(source, width, height, breathe);
   const banks = await banksOf(from, breathe);
   const made = { size, banks, detail: await sourceDetail(from, size, breathe) };
   kept.set(source, made);
@@ -67,7 +72,7 @@ export async function seamScore(
   const scale = size / longer;
   const { width, height } = sidesOf(cuts.shape, size);
   await breathe(1);
-  const small = encoded(tile, width, height);
+  const small = await encoded(tile, width, height, breathe);
   await breathe(1);
   const seamOf = (text: string | null, across: number, along: number, turned: boolean): Crossing[] => {
     const path = text === null ? null : decodePath(text);

@@ -1,0 +1,18 @@
+import { KERNELS } from '../kernels/kernels.ts';
+import { inParts, type Pausing } from './pausing.ts';
+import { PLANES } from './pool.ts';
+import type { SumRange } from './sum-planes.ts';
+
+/** `base` and each plane by its weight, held to a range, with pauses; into a plane that is given, or one of those summed. */
+export function* summing(
+  planes: readonly Float32Array[],
+  weights: readonly number[],
+  range: SumRange = {},
+  out = PLANES.take(planes[0].length),
+): Pausing<Float32Array> {
+  yield* inParts(out.length, (from, to) => {
+    const parts = planes.map((plane) => plane.subarray(from, to));
+    KERNELS.sumPlanes(parts, weights, range, out.subarray(from, to));
+  });
+  return out;
+}
