@@ -7,8 +7,9 @@ import type { ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { useRunningCrates } from './crates/use-running.ts';
 import { Mark } from './mark.tsx';
-import { useShortcutsDialog } from './shortcuts-dialog.tsx';
+
 import { GREY } from './theme.ts';
+import { useShortcuts } from './use-shortcuts.ts';
 
 /** The slim band at the top of every page. */
 export function Head({ children }: { children?: ReactNode }) {
@@ -44,7 +45,7 @@ export function Head({ children }: { children?: ReactNode }) {
 export function KeysButton() {
   return (
     <Tooltip title="Keys (?)">
-      <IconButton size="small" aria-label="Keys" onClick={() => useShortcutsDialog.setState({ open: true })}>
+      <IconButton size="small" aria-label="Keys" onClick={() => useShortcuts.setState({ open: true })}>
         <HelpOutline fontSize="small" />
       </IconButton>
     </Tooltip>

@@ -7,7 +7,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { AppTheme } from './app-theme.tsx';
 import { Lost } from './lost.tsx';
-import { ShortcutsDialog } from './shortcuts-dialog.tsx';
+import { Shortcuts } from './shortcuts.tsx';
 import { askAhead } from './yard/queries.ts';
 
 const HydrateFallback = () => null;
@@ -47,7 +47,7 @@ createRoot(document.getElementById('root')!).render(
       <QueryClientProvider client={queries}>
         <SnackbarProvider anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }} maxSnack={3}>
           <RouterProvider router={router} />
-          <ShortcutsDialog />
+          <Shortcuts />
         </SnackbarProvider>
       </QueryClientProvider>
     </AppTheme>

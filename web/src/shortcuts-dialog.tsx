@@ -3,8 +3,6 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { create } from 'zustand';
 import { FIGURES, GREY } from './theme.ts';
 
 const GROUPS: [string, [string, string][]][] = [
@@ -46,15 +44,10 @@ const GROUPS: [string, [string, string][]][] = [
   ],
 ];
 
-export const useShortcutsDialog = create<{ open: boolean }>(() => ({ open: false }));
-
-/** All keys, shown by `?`. */
-export function ShortcutsDialog() {
-  const { open } = useShortcutsDialog();
-  const set = (value: boolean) => useShortcutsDialog.setState({ open: value });
-  useHotkeys('?', () => set(!useShortcutsDialog.getState().open), { useKey: true });
+/** All keys. */
+export function ShortcutsDialog({ open, onClose }: { open: boolean; onClose(): void }) {
   return (
-    <Dialog open={open} onClose={() => set(false)} aria-labelledby="shortcuts-title" maxWidth="md">
+    <Dialog open={open} onClose={onClose} aria-labelledby="shortcuts-title" maxWidth="md">
       <DialogTitle id="shortcuts-title">Keys</DialogTitle>
       <DialogContent
         sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 5, rowGap: 2.5, minWidth: 720 }}
@@ -74,7 +67,7 @@ export function ShortcutsDialog() {
         ))}
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => set(false)}>Close</Button>
+        <Button onClick={onClose}>Close</Button>
       </DialogActions>
     </Dialog>
   );

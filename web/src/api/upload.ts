@@ -1,6 +1,5 @@
-import { newRecipe, type Recipe } from '@zesty-tile/core';
-import { useSettings } from '../settings/settings.ts';
 import { answerOf, api } from './client.ts';
+import type { FirstSettings } from './first-recipe.ts';
 
 /** The longest name the server takes. */
 const LONGEST = 120;
@@ -26,23 +25,6 @@ export async function storePicture(file: File): Promise<StoredPicture> {
   return { sha256, width, height, name: file.name.slice(-LONGEST) };
 }
 
-/** Settings a new tile starts with, where they are not the usual ones. */
-export type FirstSettings = { [S in keyof Recipe['stations']]?: Partial<Recipe['stations'][S]> };
-
-/** The recipe a new tile starts with: defaults, the size and edge chosen in Settings, and what is known of it. */
-function firstRecipe(first: FirstSettings): Recipe {
-  const { size, edgeMetres } = useSettings.getState();
-  const recipe = newRecipe();
-  const stations = { ...recipe.stations, square: { ...recipe.stations.square, size, edgeMetres } };
-  const changed = Object.fromEntries(
-    Object.entries(stations).map(([name, settings]) => [
-      name,
-      { ...settings, ...first[name as keyof FirstSettings] },
-    ]),
-  );
-  return { ...recipe, stations: changed as unknown as Recipe['stations'] };
-}
-
 /** Makes a tile of a stored picture. @throws ApiError where it is refused. */
 export async function makeTileOf(
   picture: StoredPicture,
@@ -50,6 +32,8 @@ export async function makeTileOf(
   name: string,
   first: FirstSettings,
 ) {
+  // It knows every station, and is not wanted before the first picture is.
+  const { firstRecipe } = await import('./first-recipe.ts');
   const json = {
     projectId,
     name: name.slice(0, LONGEST),

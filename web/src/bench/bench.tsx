@@ -88,7 +88,8 @@ export function Bench({
   const [versions, setVersions] = useState(false);
   const [target, setTarget] = useState<RecipeTarget | null>(null);
   const crateIt = () => {
-    navigate(`/tiles/${tile.id}/crate`);
+    // Pressed there it is no step of the way back.
+    if (station !== 'crate') navigate(`/tiles/${tile.id}/crate`);
     crate();
   };
   useShortcuts(crateIt);
@@ -153,11 +154,9 @@ export function Bench({
             Versions
           </Button>
           <Button onClick={openRecipe}>Recipe</Button>
-          {station !== 'crate' && (
-            <Button variant="contained" color="secondary" onClick={crateIt}>
-              Crate it
-            </Button>
-          )}
+          <Button variant="contained" color="secondary" onClick={crateIt}>
+            Crate it
+          </Button>
           <KeysButton />
         </Box>
       </Head>

@@ -35,13 +35,7 @@ export function CratesPage() {
         <Typography>None yet. Choose a tile in the Yard and press “Crate it”.</Typography>
       )}
       {data?.crates.map((crate) => (
-        <CrateCard
-          key={crate.id}
-          id={crate.id}
-          tileId={crate.tileId}
-          tileName={crate.tile.name}
-          open={false}
-        />
+        <CrateCard key={crate.id} id={crate.id} tileId={crate.tileId} tileName={crate.tile.name} />
       ))}
     </Sheet>
   );

@@ -11,7 +11,6 @@ import {
   mainDirection,
   PLANES,
   Problem,
-  type Proposal,
   Raster,
   type Recipe,
   repeatFigure,
@@ -27,17 +26,11 @@ import {
 import * as Comlink from 'comlink';
 import { lookedCrate } from './crate-look.ts';
 import { farPicture } from './far-picture.ts';
+import { buffersOf, toHandOut } from './handed-out.ts';
 import { News } from './news.ts';
+import { offersOf } from './offers.ts';
 import { serverHost } from './pixels.ts';
-import type {
-  EngineWorker,
-  Marks,
-  OfferedJoin,
-  ShownMaps,
-  ShownView,
-  Thumbnail,
-  Update,
-} from './protocol.ts';
+import type { EngineWorker, Marks, ShownMaps, ShownView, Thumbnail, Update } from './protocol.ts';
 import { readAt } from './read-at.ts';
 import { newMaps, sentMaps } from './sill-maps.ts';
 import { smallMip } from './small-mip.ts';
@@ -50,7 +43,6 @@ import { shownCover } from './zone-cover.ts';
 const CACHE_BYTES = 600e6;
 /** The largest size computed in the browser; crates are made at any size by the server. */
 const LARGEST = 2048;
-const OFFERED = 256;
 /** Large enough to tell a direction to a tenth of a degree. */
 const DIRECTION_SIZE = 512;
 const BEFORE_OCCLUSION: readonly ViewName[] = ['height', 'normal', 'cavity', ...BAND_VIEWS];
@@ -68,7 +60,6 @@ let quick: Whole | null = null;
 let wantedView: ViewName = 'photo';
 /** The recipe of the last whole pass, with its decisions. */
 let latestRecipe: Recipe | null = null;
-let proposing: AbortController | null = null;
 
 /** Sizes in the order they are shown: quick first, then sharper. */
 function sizesFor(wanted: number): number[] {
@@ -97,13 +88,12 @@ async function viewOf({ outputs, repairs }: Omit<Made, 'size'>, view: ViewName):
   const raster = level < 0 ? viewRaster(outputs, view) : relief ? await bandRaster(relief, level) : null;
   if (!raster) return null;
   const { width, height, planes } = raster;
-  // Copies: what is handed out leaves this thread, and the cache must keep its own.
   return {
     view,
     width,
     height,
     rgba: rgbaOf(raster, view),
-    planes: planes.map((plane) => plane.slice()),
+    planes: planes.map(toHandOut),
     repairs,
   };
 }
@@ -116,28 +106,7 @@ function thumbnailOf(outputs: Made['outputs'], station: StationName): Thumbnail 
   return { width: small.width, height: small.height, rgba: rgbaOf(small, view) };
 }
 
-/** A proposal as the page shows it, with the figures of the joined axes. */
-function offerOf(
-  { method, blend, made, score, seams }: Proposal,
-  on: { x: boolean; y: boolean },
-): OfferedJoin {
-  const worst = (x: number, y: number) => Math.max(on.x ? x : 0, on.y ? y : 0);
-  const scale = OFFERED / Math.max(made.picture.width, made.picture.height);
-  const [width, height] = [made.picture.width * scale, made.picture.height * scale].map(Math.round);
-  const small = resizeArea(made.picture, width, height);
-  return {
-    method,
-    blend,
-    picture: { width, height, rgba: rgbaOf(small, 'joined') },
-    score: score.score,
-    seam: worst(seams.seamX, seams.seamY),
-    blotch: worst(seams.blotchX, seams.blotchY),
-    detail: score.detail,
-  };
-}
-
 const sentStations = new News<StationName>();
-const buffersOf = ({ rgba, planes }: ShownView): Transferable[] => [rgba, ...planes].map((one) => one.buffer);
 
 /** Whether two recipes show the same tile but for its repairs. */
 function differsInRepairs(a: Recipe, b: Recipe): boolean {
@@ -171,6 +140,7 @@ const atHand = async (view: ViewName): Promise<ShownView | null> =>
   (latest && (await viewOf(latest, view))) ?? (whole && (await viewOf(whole, view)));
 
 const worker: EngineWorker = {
+  ...offersOf(engine),
   async show({ recipe, source, view }, onUpdate) {
     current?.abort();
     const abort = new AbortController();
@@ -337,24 +307,6 @@ const worker: EngineWorker = {
     });
     return repeatFigure(outputs.proof!.repeats);
   },
-  async proposeJoin({ recipe, source }, onOffer) {
-    proposing?.abort();
-    const abort = new AbortController();
-    proposing = abort;
-    try {
-      const { proposals, best, reason } = await engine.proposals(
-        { recipe, source, signal: abort.signal },
-        (proposal, done) => onOffer(offerOf(proposal, joins(recipe.stations.join.axes)), done),
-      );
-      return { best: proposals.indexOf(best), reason };
-    } catch (error) {
-      if (error instanceof Stopped) return null;
-      throw error;
-    }
-  },
-  stopProposing() {
-    proposing?.abort();
-  },
   mainDirection() {
     const picture = (latest ?? whole)?.outputs.source?.picture;
     if (!picture) return null;
@@ -365,25 +317,6 @@ const worker: EngineWorker = {
       Math.round(picture.height * scale),
     );
     return atOnce(mainDirection(planes[0], width, height));
-  },
-  async offerCrops(request) {
-    const offers = await engine.cropOffers(request);
-    return offers.map(({ framing, periods, area, picture, seams }) => ({
-      framing,
-      periods,
-      area,
-      picture: { width: picture.width, height: picture.height, rgba: rgbaOf(picture, 'crop') },
-      seam: Math.max(seams.seamX, seams.seamY),
-      blotch: Math.max(seams.blotchX, seams.blotchY),
-    }));
-  },
-  async offerGrafts(request, spot) {
-    const offers = await engine.graftOffers(request, spot);
-    return offers.map(({ graft, unlike, picture }) => ({
-      graft,
-      unlike,
-      picture: { width: picture.width, height: picture.height, rgba: rgbaOf(picture, 'joined') },
-    }));
   },
   async seamHeat() {
     const made = whole?.outputs;

@@ -26,6 +26,12 @@ function contextFor(of: unknown): WorkContext {
   };
 }
 
+function codesOf(cover: Float32Array): Uint8Array<ArrayBuffer> {
+  const codes = new Uint8Array(cover.length);
+  for (let i = 0; i < codes.length; i++) codes[i] = 255 * cover[i] + 0.5;
+  return codes;
+}
+
 /** What a zone covers of a tile, as it is shown over it. */
 export async function shownCover(
   zone: Zone,
@@ -33,7 +39,5 @@ export async function shownCover(
   frame: Frame,
 ): Promise<ShownCover> {
   const cover = await zoneCover(zone, { join, relief }, frame, contextFor(join));
-  const values = new Uint8Array(cover.length);
-  for (let i = 0; i < values.length; i++) values[i] = 255 * cover[i] + 0.5;
-  return { width: frame.width, height: frame.height, values, share: coverShare(cover) };
+  return { width: frame.width, height: frame.height, values: codesOf(cover), share: coverShare(cover) };
 }

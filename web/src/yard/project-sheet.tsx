@@ -3,12 +3,17 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { VerdictState } from '@zesty-tile/core';
 import { useState } from 'react';
+import { later } from '../later.tsx';
 import { GREY } from '../theme.ts';
 import { VerdictWords } from '../verdict.tsx';
-import { CrateSeveral } from './crate-several.tsx';
 import { DensityField } from './density-field.tsx';
 import type { YardTile } from './queries.ts';
 import { worstOf } from './worst.ts';
+
+/** Of what stands beside the tiles, in pixels. */
+export const SHEET_WIDTH = 316;
+
+const CrateSeveral = later(async () => (await import('./crate-several.tsx')).CrateSeveral);
 
 const WORDS: Record<VerdictState, string> = { fine: 'fine', look: 'to look at', wrong: 'wrong' };
 
@@ -33,7 +38,7 @@ export function ProjectSheet({
       component="aside"
       aria-label={`About ${name}`}
       sx={{
-        width: 316,
+        width: SHEET_WIDTH,
         flex: 'none',
         bgcolor: GREY.sheet,
         borderLeft: `1px solid ${GREY.line}`,

@@ -11,8 +11,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answerOf, api } from '../api/client.ts';
 import { useRemoval } from '../api/use-undoable.tsx';
-import { NameDialog } from '../name-dialog.tsx';
+import { later } from '../later.tsx';
 import { GREY, ZEST } from '../theme.ts';
+
+const NameDialog = later(async () => (await import('../name-dialog.tsx')).NameDialog);
 
 interface Project {
   id: string;

@@ -22,6 +22,7 @@ import { CRATE_STATE_WORDS } from '../stations/crate/crate-words.ts';
 import { useCrates } from '../stations/crate/use-crate.ts';
 import { GREY } from '../theme.ts';
 import { SIGN, STATE_COLOUR, VerdictWords } from '../verdict.tsx';
+import { SHEET_WIDTH } from './project-sheet.tsx';
 import type { YardTile } from './queries.ts';
 import { TagField } from './tag-field.tsx';
 
@@ -152,15 +153,16 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
       component="aside"
       aria-label={`About ${tile.name}`}
       sx={{
-        width: 316,
+        width: SHEET_WIDTH,
         flex: 'none',
         overflowY: 'auto',
         bgcolor: GREY.sheet,
         borderLeft: `1px solid ${GREY.line}`,
-        p: 2,
+        px: 2,
+        py: 1.5,
         display: 'grid',
         alignContent: 'start',
-        gap: 1.25,
+        gap: 1,
       }}
     >
       <Box sx={{ display: 'flex', alignItems: 'start', gap: 1 }}>

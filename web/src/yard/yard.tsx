@@ -8,22 +8,28 @@ import { useDropzone } from 'react-dropzone';
 import { useNavigate, useSearchParams } from 'react-router';
 import { answerOf, api } from '../api/client.ts';
 import { Head, Ways } from '../head.tsx';
+import { later } from '../later.tsx';
 import { GREY } from '../theme.ts';
 import { chooseTiles, EVERYTHING, tagsOf } from './choose-tiles.ts';
 import { DropPlace } from './drop-place.tsx';
 import { FirstNote } from './first-note.tsx';
-import { PlainDialog } from './plain-dialog.tsx';
-import { ProjectSheet } from './project-sheet.tsx';
+import { ProjectSheet, SHEET_WIDTH } from './project-sheet.tsx';
 import { ProjectTabs } from './project-tabs.tsx';
 import { useProjects, useTiles } from './queries.ts';
-import { SetDialog } from './sets/set-dialog.tsx';
 import { TileGrid } from './tile-grid.tsx';
-import { TileSheet } from './tile-sheet.tsx';
 import { useIntake } from './use-intake.ts';
 import { usePasted } from './use-pasted.ts';
 import { Wishes } from './wishes.tsx';
 
 const FIRST_PROJECT = 'First surfaces';
+
+// Nothing of these is seen at first, and they know all of a recipe.
+const TileSheet = later(
+  async () => (await import('./tile-sheet.tsx')).TileSheet,
+  <Box sx={{ width: SHEET_WIDTH, flex: 'none' }} />,
+);
+const SetDialog = later(async () => (await import('./sets/set-dialog.tsx')).SetDialog);
+const PlainDialog = later(async () => (await import('./plain-dialog.tsx')).PlainDialog);
 
 const unseen = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' };
 

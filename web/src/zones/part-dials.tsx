@@ -187,7 +187,9 @@ function RangePart({ zone, at, part }: PartProps & { part: Extract<ZonePart, { b
 }
 
 function BrushPart({ zone, at, part }: PartProps & { part: Extract<ZonePart, { by: 'brush' }> }) {
-  const { brush, radius, softness } = useZones();
+  const brush = useZones((s) => s.brush);
+  const radius = useZones((s) => s.radius);
+  const softness = useZones((s) => s.softness);
   const mine = brush?.part === at ? brush : null;
   const take = (erase: boolean) =>
     useZones.setState({ brush: mine?.erase === erase ? null : { part: at, erase }, shown: true });

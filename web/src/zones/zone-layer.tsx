@@ -1,25 +1,26 @@
+import type { ZonePart } from '@zesty-tile/core';
 import { useEffect, useMemo } from 'react';
 import type { Size } from '../bench/floor/geometry.ts';
 import { maskOf, TintLayer } from '../bench/floor/tint-layer.tsx';
 import type { BrushPlane } from '../bench/floor/use-brush.ts';
-import { useBench } from '../bench/state.ts';
+import { type BenchState, useBench } from '../bench/state.ts';
 import { engineNow } from '../bench/use-engine.ts';
-import { addZoneStroke, strokesIn, useZones } from './use-zones.ts';
+import { addZoneStroke, strokesIn, useZones, zonesNow } from './use-zones.ts';
 
 /** Asks for what each zone covers, the open one first, whenever it or the tile changes. */
 export function useCovers(): void {
-  const zones = useBench((s) => s.recipe.stations.gauge.zones);
   const open = useZones((s) => s.open);
   // Made anew whenever a pass is whole.
   const found = useBench((s) => s.found.finish);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new pass is asked again
   useEffect(() => {
-    let late = false;
+    let latest = 0;
     const ask = async () => {
-      const order = [...zones].sort((a, b) => Number(b.id === open) - Number(a.id === open));
+      const mine = ++latest;
+      const order = [...zonesNow()].sort((a, b) => Number(b.id === open) - Number(a.id === open));
       for (const zone of order) {
         const cover = await engineNow()?.cover(zone);
-        if (late) return;
+        if (mine !== latest) return;
         if (!cover) continue;
         useZones.setState(({ shares }) => ({
           shares: { ...shares, [zone.id]: cover.share },
@@ -28,11 +29,20 @@ export function useCovers(): void {
       }
     };
     void ask();
+    const zonesOf = ({ recipe }: BenchState) => recipe.stations.gauge.zones;
+    // Asked before the dials are drawn anew, so that the engine is at it meanwhile.
+    const end = useBench.subscribe((now, before) => {
+      if (zonesOf(now) !== zonesOf(before)) void ask();
+    });
     return () => {
-      late = true;
+      end();
+      latest++;
     };
-  }, [zones, open, found]);
+  }, [open, found]);
 }
+
+/** One and the same, so that a dial that moves no stroke draws nothing anew before there is a new cover. */
+const NONE: Extract<ZonePart, { by: 'brush' }>['strokes'] = [];
 
 interface ZoneLayerProps {
   plane: BrushPlane;
@@ -53,10 +63,10 @@ export function ZoneLayer(props: ZoneLayerProps) {
   const mask = useMemo(() => own && maskOf(own), [own]);
   // Strokes that were drawn since the cover was made lie over it.
   const pending = useMemo(() => {
-    if (!zone || !tool) return [];
+    if (!zone || !tool) return NONE;
     const part = zone.parts[tool.part];
     const late = own ? strokesIn(zone) - own.strokes : 0;
-    return part?.by === 'brush' && late > 0 ? part.strokes.slice(-late) : [];
+    return part?.by === 'brush' && late > 0 ? part.strokes.slice(-late) : NONE;
   }, [zone, tool, own]);
   if (!zone || (!shown && !tool)) return null;
   return (

@@ -54,7 +54,7 @@ function ZoneName({ zone }: { zone: Zone }) {
 
 /** The open zone: how it is picked, and what is set for it here. */
 function OpenZone({ zone, station }: { zone: Zone; station: 'gauge' | 'finish' }) {
-  const { shown } = useZones();
+  const shown = useZones((s) => s.shown);
   const take = (k: number) => {
     useZones.setState({ brush: null });
     changeZone(zone.id, (now) => ({ ...now, parts: now.parts.filter((_part, at) => at !== k) }));
@@ -121,10 +121,16 @@ function OpenZone({ zone, station }: { zone: Zone; station: 'gauge' | 'finish' }
 
 const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
 
+/** How much of the tile a zone covers; drawn anew by itself, without the dials. */
+function Share({ zone }: { zone: string }) {
+  const share = useZones((s) => s.shares[zone]);
+  return <span style={{ font: `12px ${FIGURES}` }}>{share === undefined ? '…' : percent(share)}</span>;
+}
+
 /** The zones of the tile, and the open one's dials. */
 export function ZoneTools({ station }: { station: 'gauge' | 'finish' }) {
   const zones = useBench((s) => s.recipe.stations.gauge.zones);
-  const { open, shares } = useZones();
+  const open = useZones((s) => s.open);
   useCovers();
   const choose = (id: string) =>
     useZones.setState({ open: open === id ? null : id, brush: null, shown: true });
@@ -146,9 +152,7 @@ export function ZoneTools({ station }: { station: 'gauge' | 'finish' }) {
               sx={{ ...pressable(open === zone.id), justifyContent: 'space-between' }}
             >
               <span>{zone.name}</span>
-              <span style={{ font: `12px ${FIGURES}` }}>
-                {shares[zone.id] === undefined ? '…' : percent(shares[zone.id])}
-              </span>
+              <Share zone={zone.id} />
             </Button>
             {open === zone.id && <OpenZone zone={zone} station={station} />}
           </Box>

@@ -8,8 +8,8 @@ import {
   STATIONS,
   type StationName,
 } from '@zesty-tile/core';
-import { Fragment } from 'react';
-import { CratePanel } from '../../stations/crate/crate-panel.tsx';
+import { Fragment, useLayoutEffect, useRef } from 'react';
+import { CratePanel, NewestCrate } from '../../stations/crate/crate-panel.tsx';
 import { LeaveTools } from '../../stations/even/leave-tools.tsx';
 import { FinishTools } from '../../stations/finish/finish-tools.tsx';
 import { GaugeTools } from '../../stations/gauge/gauge-tools.tsx';
@@ -134,6 +134,11 @@ function Group({
 export function Dials() {
   const station = useBench((s) => s.station);
   const failure = useBench((s) => s.failure);
+  const panel = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another station begins at its top
+  useLayoutEffect(() => {
+    if (panel.current) panel.current.scrollTop = 0;
+  }, [station]);
   const groups = new Map<string, [string, Setting][]>();
   for (const [name, setting] of Object.entries(STATIONS[station].settings as SettingsOf)) {
     const title = setting.group ?? '';
@@ -141,7 +146,7 @@ export function Dials() {
     groups.set(title, [...(groups.get(title) ?? []), [name, setting]]);
   }
   return (
-    <Box component="section" aria-label="Dials" sx={PANEL}>
+    <Box component="section" aria-label="Dials" ref={panel} sx={PANEL}>
       <div>
         <Typography variant="h1">{STATION_WORDS[station]}</Typography>
         <Typography color="text.secondary">{STATIONS[station].line}</Typography>
@@ -153,6 +158,7 @@ export function Dials() {
         </Alert>
       )}
       <VerdictBox station={station} />
+      {station === 'crate' && <NewestCrate />}
       {[...groups].map(([title, dials]) => (
         <Fragment key={`${station} ${title}`}>
           <Group station={station} title={title} dials={dials} />

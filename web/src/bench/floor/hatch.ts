@@ -49,7 +49,8 @@ export function hatchesOf({ width, height, values }: Marks): Hatches {
     canvas.width = width;
     canvas.height = height;
     const picture = new ImageData(width, height);
-    for (let i = 0; i < values.length; i++) if (values[i] === wanted) picture.data[4 * i + 3] = 255;
+    const { data } = picture;
+    for (let i = 0; i < values.length; i++) if (values[i] === wanted) data[4 * i + 3] = 255;
     canvas.getContext('2d')?.putImageData(picture, 0, 0);
     return canvas;
   };

@@ -78,7 +78,8 @@ export function maskOf({
   canvas.width = width;
   canvas.height = height;
   const picture = new ImageData(width, height);
-  for (let i = 0; i < values.length; i++) picture.data[4 * i + 3] = values[i];
+  const { data } = picture;
+  for (let i = 0; i < values.length; i++) data[4 * i + 3] = values[i];
   canvas.getContext('2d')?.putImageData(picture, 0, 0);
   return canvas;
 }

@@ -37,18 +37,18 @@ interface CrateCardProps {
   tileId: string;
   /** Where crates of several tiles stand together. */
   tileName?: string;
-  /** Whether its files are listed to begin with. */
-  open: boolean;
+  /** Whether no other of its tile is newer. */
+  isNewest?: boolean;
 }
 
 /** One crate: how far it is, what is in it, the way to take it away. */
-export function CrateCard({ id, tileId, tileName, open: openFirst }: CrateCardProps) {
+export function CrateCard({ id, tileId, tileName, isNewest = false }: CrateCardProps) {
   const { data } = useCrate(id, tileId);
   const queries = useQueryClient();
   const navigate = useNavigate();
   const remove = useRemoval();
   const { enqueueSnackbar } = useSnackbar();
-  const [open, setOpen] = useState(openFirst);
+  const [open, setOpen] = useState(false);
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   if (!data) return null;
   const { crate, files, contents, folder } = data;
@@ -89,28 +89,27 @@ export function CrateCard({ id, tileId, tileName, open: openFirst }: CrateCardPr
         />
       )}
       {crate.message && <span>{crate.message}</span>}
-      <Box sx={{ display: 'flex', gap: 1 }}>
-        {crate.state === 'done' && (
-          <>
-            <Button
-              component="a"
-              href={`/api/crates/${id}/archive.zip`}
-              variant={openFirst ? 'contained' : 'outlined'}
-              sx={{ flex: 1 }}
-            >
-              Download zip
+      {!isGoing && (
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          {crate.state === 'done' ? (
+            <>
+              <Button
+                component="a"
+                href={`/api/crates/${id}/archive.zip`}
+                variant={isNewest ? 'contained' : 'outlined'}
+                sx={{ flex: 1 }}
+              >
+                Download zip
+              </Button>
+              <Button aria-expanded={open} disabled={files.length === 0} onClick={() => setOpen(!open)}>
+                {open ? 'Fold' : files.length > 0 ? `${files.length} files` : 'Files'}
+              </Button>
+            </>
+          ) : (
+            <Button onClick={() => tried(() => answerOf(api.crates[':id'].retry.$post({ param })))}>
+              Run it again
             </Button>
-            <Button aria-expanded={open} onClick={() => setOpen(!open)}>
-              {open ? 'Fold' : `${files.length} files`}
-            </Button>
-          </>
-        )}
-        {crate.state !== 'done' && !isGoing && (
-          <Button onClick={() => tried(() => answerOf(api.crates[':id'].retry.$post({ param })))}>
-            Run it again
-          </Button>
-        )}
-        {!isGoing && (
+          )}
           <Button
             aria-haspopup="menu"
             aria-label={`More for crate ${crate.number}`}
@@ -118,8 +117,8 @@ export function CrateCard({ id, tileId, tileName, open: openFirst }: CrateCardPr
           >
             More
           </Button>
-        )}
-      </Box>
+        </Box>
+      )}
       <Menu open={menu !== null} anchorEl={menu} onClose={() => setMenu(null)}>
         {crate.state === 'done' && [
           <MenuItem

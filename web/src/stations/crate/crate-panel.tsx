@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { safeName } from '@zesty-tile/core';
 import { answerOf, api } from '../../api/client.ts';
@@ -12,7 +11,14 @@ import { useCrates } from './use-crate.ts';
 import { useCrating } from './use-crating.tsx';
 import { WatchedFolder } from './watched-folder.tsx';
 
-/** Crating: what goes out, the button, and the crates made so far. */
+/** The newest crate, where it is seen as soon as it is begun. */
+export function NewestCrate() {
+  const tileId = useBench((s) => s.tileId);
+  const newest = useCrates(tileId).data?.crates[0];
+  return newest ? <CrateCard key={newest.id} id={newest.id} tileId={tileId} isNewest /> : null;
+}
+
+/** Crating: what goes out, and the crates made before the newest. */
 export function CratePanel() {
   const tileId = useBench((s) => s.tileId);
   const start = useCrating();
@@ -31,11 +37,8 @@ export function CratePanel() {
         <WatchedFolder tileId={tileId} onRefresh={() => start(true)} />
       </Box>
       <Contents tile={tile} crate={next} />
-      <Button variant="contained" color="secondary" onClick={() => start()}>
-        Crate it
-      </Button>
-      {data?.crates.map((crate, k) => (
-        <CrateCard key={crate.id} id={crate.id} tileId={tileId} open={k === 0} />
+      {data?.crates.slice(1).map((crate) => (
+        <CrateCard key={crate.id} id={crate.id} tileId={tileId} />
       ))}
     </>
   );

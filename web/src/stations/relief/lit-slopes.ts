@@ -14,15 +14,16 @@ export function litSlopes(
   const flat = Math.sqrt(1 - RISE * RISE);
   const [lx, ly] = [Math.sin(turn) * flat, Math.cos(turn) * flat * green];
   const [nx, ny, nz] = planes;
+  const { data } = out;
   for (let y = 0, k = 0; y < out.height; y++) {
     for (let x = 0; x < out.width; x++, k += 4) {
       const i = y * width + x;
       const facing = Math.max(0, nx[i] * lx + ny[i] * ly + nz[i] * RISE);
       const value = 255 * Math.sqrt(AMBIENT + (1 - AMBIENT) * 0.75 * facing);
-      out.data[k] = value;
-      out.data[k + 1] = value;
-      out.data[k + 2] = value;
-      out.data[k + 3] = 255;
+      data[k] = value;
+      data[k + 1] = value;
+      data[k + 2] = value;
+      data[k + 3] = 255;
     }
   }
 }

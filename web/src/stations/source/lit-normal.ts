@@ -24,16 +24,17 @@ export async function litBothWays(sha256: string): Promise<Record<'up' | 'down',
   const { data } = await codesOf(sha256);
   const lit = (green: 1 | -1): ImageData => {
     const out = new ImageData(LIT_EDGE, LIT_EDGE);
+    const codes = out.data;
     for (let i = 0; i < data.length; i += 4) {
       const x = (2 * data[i]) / 255 - 1;
       const y = green * ((2 * data[i + 1]) / 255 - 1);
       const z = (2 * data[i + 2]) / 255 - 1;
       const facing = (x * LIGHT[0] + y * LIGHT[1] + z * LIGHT[2]) / (Math.hypot(x, y, z) || 1);
       const value = 255 * Math.sqrt(AMBIENT + (1 - AMBIENT) * 0.7 * Math.max(0, facing));
-      out.data[i] = value;
-      out.data[i + 1] = value;
-      out.data[i + 2] = value;
-      out.data[i + 3] = 255;
+      codes[i] = value;
+      codes[i + 1] = value;
+      codes[i + 2] = value;
+      codes[i + 3] = 255;
     }
     return out;
   };

@@ -1,11 +1,6 @@
 import { isGivenMap, isSameShape, type NamedSet, type Role } from '@zesty-tile/core';
-import {
-  baseName,
-  type FirstSettings,
-  makeTileOf,
-  type StoredPicture,
-  storePicture,
-} from '../../api/upload.ts';
+import type { FirstSettings } from '../../api/first-recipe.ts';
+import { baseName, makeTileOf, type StoredPicture, storePicture } from '../../api/upload.ts';
 import type { WhereFrom } from '../../stations/source/where-from.tsx';
 
 /** A picture of a dropped set: what it is taken for, once that is known. */

@@ -33,42 +33,51 @@ export function useBesideWords(): string {
   return tiles?.find(({ id }) => id === beside.id)?.name ?? 'Another tile';
 }
 
-/** Chooses what is held beside the tile in hand, in one light and one camera. */
-export function BesidePanel() {
-  const { beside, split } = useSill();
+/** What there is to be held beside; asked for when it is looked at. */
+function HeldBeside() {
+  const beside = useSill((s) => s.beside);
   const tileId = useBench((s) => s.tileId);
   const projectId = useBench((s) => s.projectId);
   const base = useBench((s) => s.base);
   const { data: tiles } = useTiles(projectId);
   const versions = useVersions(tileId, base).data?.pages.flatMap(({ revisions }) => revisions) ?? [];
   return (
-    <SillPopover words="Beside …" label="Beside the tile" isOn={beside !== null}>
-      <Select
-        size="small"
-        fullWidth
-        value={keyOf(beside)}
-        inputProps={{ 'aria-label': 'Held beside' }}
-        onChange={(event) => useSill.setState({ beside: besideOf(event.target.value) })}
-        sx={{ bgcolor: GREY.card, fontSize: 13, '& .MuiSelect-select': { py: 0.5 } }}
-      >
-        <MenuItem value="none">Nothing</MenuItem>
-        <MenuItem value="albedo">Its albedo alone</MenuItem>
-        <ListSubheader sx={{ bgcolor: 'inherit', lineHeight: 2.2 }}>Versions of this tile</ListSubheader>
-        {versions.map(({ number, changes }) => (
-          <MenuItem key={number} value={`version ${number}`}>
-            Version {number}
-            {changes[0] ? `, ${changes[0]}` : ''}
+    <Select
+      size="small"
+      fullWidth
+      value={keyOf(beside)}
+      inputProps={{ 'aria-label': 'Held beside' }}
+      onChange={(event) => useSill.setState({ beside: besideOf(event.target.value) })}
+      sx={{ bgcolor: GREY.card, fontSize: 13, '& .MuiSelect-select': { py: 0.5 } }}
+    >
+      <MenuItem value="none">Nothing</MenuItem>
+      <MenuItem value="albedo">Its albedo alone</MenuItem>
+      <ListSubheader sx={{ bgcolor: 'inherit', lineHeight: 2.2 }}>Versions of this tile</ListSubheader>
+      {versions.map(({ number, changes }) => (
+        <MenuItem key={number} value={`version ${number}`}>
+          Version {number}
+          {changes[0] ? `, ${changes[0]}` : ''}
+        </MenuItem>
+      ))}
+      <ListSubheader sx={{ bgcolor: 'inherit', lineHeight: 2.2 }}>Tiles of this project</ListSubheader>
+      {(tiles ?? [])
+        .filter(({ id }) => id !== tileId)
+        .map(({ id, name }) => (
+          <MenuItem key={id} value={`tile ${id}`}>
+            {name}
           </MenuItem>
         ))}
-        <ListSubheader sx={{ bgcolor: 'inherit', lineHeight: 2.2 }}>Tiles of this project</ListSubheader>
-        {(tiles ?? [])
-          .filter(({ id }) => id !== tileId)
-          .map(({ id, name }) => (
-            <MenuItem key={id} value={`tile ${id}`}>
-              {name}
-            </MenuItem>
-          ))}
-      </Select>
+    </Select>
+  );
+}
+
+/** Chooses what is held beside the tile in hand, in one light and one camera. */
+export function BesidePanel() {
+  const beside = useSill((s) => s.beside);
+  const split = useSill((s) => s.split);
+  return (
+    <SillPopover words="Beside …" label="Beside the tile" isOn={beside !== null}>
+      <HeldBeside />
       <SillRow words="They stand">
         <Choices
           label="How both are seen"

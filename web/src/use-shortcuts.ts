@@ -1,0 +1,4 @@
+import { create } from 'zustand';
+
+/** Whether the list of keys is shown. */
+export const useShortcuts = create<{ open: boolean }>(() => ({ open: false }));
