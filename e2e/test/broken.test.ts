@@ -89,6 +89,28 @@ describe('when something breaks', () => {
     await page.context().close();
   });
 
+  it('what the Yard shows later is at hand even where the server has gone away since', async () => {
+    const page = await stage.page();
+    const there = ['tile-sheet', 'shortcuts-dialog', 'name-dialog'].map((part) =>
+      page.waitForResponse((response) => response.url().includes(`/assets/${part}`) && response.ok()),
+    );
+    await page.goto(stage.url);
+    const tile = page.locator('[data-tile]').first();
+    await tile.waitFor();
+    await Promise.all(there);
+    await page.context().setOffline(true);
+    await tile.click();
+    await page.getByRole('button', { name: 'Close the sheet' }).waitFor();
+    await page.keyboard.press('?');
+    const keys = page.getByRole('dialog', { name: 'Keys' });
+    await keys.waitFor();
+    await keys.getByRole('button', { name: 'Close' }).click();
+    await keys.waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'New project' }).click();
+    await page.getByRole('textbox', { name: 'Name of the project' }).waitFor();
+    await page.context().close();
+  });
+
   it('while a dial moves the interface thread is never held up', async () => {
     const page = await stage.page();
     await page.goto(stage.url + address);

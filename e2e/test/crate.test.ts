@@ -196,6 +196,7 @@ describe('profiles of a crate', () => {
     await page.getByRole('button', { name: 'Crate it' }).click();
     await card(3).getByText('Crate 3, ready').waitFor();
     expect(await filesOf((await crates())[0].id)).to.include('Limewashed stucco.glb');
+    await card(3).getByRole('button', { name: '3 files' }).click();
     await card(3).getByRole('link', { name: 'Limewashed stucco.glb' }).waitFor();
   });
 

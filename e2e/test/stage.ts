@@ -32,6 +32,18 @@ export async function closeBrowser(): Promise<void> {
   browser = null;
 }
 
+/** What stands on every open page, so that one sees why a test waited in vain. */
+export async function wordsOfPages(): Promise<string> {
+  const pages = browser?.contexts().flatMap((context) => context.pages()) ?? [];
+  const words = pages.map(async (page) => {
+    // biome-ignore lint/performance/useDomNodeTextContent: what is seen, not what is there
+    const seen = await page.locator('body').innerText({ timeout: 3000 });
+    return `${page.url()}\n${seen}`;
+  });
+  const said = await Promise.allSettled(words);
+  return said.map((one) => (one.status === 'fulfilled' ? one.value : String(one.reason))).join('\n\n');
+}
+
 /** Long enough for a slow machine; a test that passes never waits so long. */
 export const PATIENCE = 90_000;
 
