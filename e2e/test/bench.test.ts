@@ -1,7 +1,7 @@
 import { demoPicture, makeMissingPictures } from '@zesty-tile/demo';
 import { expect } from 'chai';
 import type { Locator, Page } from 'playwright-core';
-import { onFloor, openStage, type Stage, saved, station } from './stage.ts';
+import { onFloor, openStage, type Stage, saved, station, undo } from './stage.ts';
 
 const figure = (page: Page, name: string) =>
   page.getByRole('textbox', { name: `${name}, figure`, exact: true });
@@ -343,7 +343,7 @@ describe('the Bench', () => {
     await saved2.getByText('Square, Even, Gauge, Relief, Finish, Proof, Crate').waitFor();
     await saved2.getByRole('button', { name: 'Delete' }).click();
     await saved2.waitFor({ state: 'detached' });
-    await page.getByRole('button', { name: 'Undo' }).click();
+    await undo(page, 'was deleted');
     await saved2.waitFor();
   });
 

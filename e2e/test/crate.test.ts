@@ -5,7 +5,7 @@ import { PROFILES } from '@zesty-tile/core';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import { choose } from './sill-view.ts';
-import { copyTiles, openStage, type Stage } from './stage.ts';
+import { copyTiles, openStage, type Stage, undo } from './stage.ts';
 
 describe('profiles of a crate', () => {
   let stage: Stage;
@@ -219,7 +219,7 @@ describe('profiles of a crate', () => {
     await card(2).getByRole('button', { name: 'More for crate 2' }).click();
     await page.getByRole('menuitem', { name: 'Delete' }).click();
     await card(2).waitFor({ state: 'detached' });
-    await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+    await undo(page, 'was deleted');
     await card(2).waitFor();
     await card(2).getByRole('button', { name: 'More for crate 2' }).click();
     await page.getByRole('menuitem', { name: 'Open its recipe' }).click();

@@ -2,7 +2,7 @@ import { newRecipe } from '@zesty-tile/core';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import { apart, choose, mean, setFigure, sharp, still, within } from './sill-view.ts';
-import { onFloor, openStage, type Stage, station } from './stage.ts';
+import { onFloor, openStage, type Stage, station, undo } from './stage.ts';
 
 describe('the Sill', () => {
   let stage: Stage;
@@ -275,7 +275,7 @@ describe('the Sill', () => {
       await page.getByRole('button', { name: 'Take light 1 away' }).click();
       await setFigure(page, 'Sun', 1);
     });
-    await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+    await undo(page, '“Lantern” was deleted.');
     await within(page, 'Light …', () => choose(page, 'Rig', 'Lantern'));
     await within(page, 'Light …', async () => {
       await page.getByRole('button', { name: 'Take light 1 away' }).click();

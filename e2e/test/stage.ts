@@ -44,6 +44,10 @@ export async function wordsOfPages(): Promise<string> {
   return said.map((one) => (one.status === 'fulfilled' ? one.value : String(one.reason))).join('\n\n');
 }
 
+/** Presses Undo where a deed is said: what was said before it may still stand there with an Undo of its own. */
+export const undo = (page: Page, said: string) =>
+  page.getByRole('alert').filter({ hasText: said }).getByRole('button', { name: 'Undo' }).click();
+
 /** Long enough for a slow machine; a test that passes never waits so long. */
 export const PATIENCE = 90_000;
 

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { demoPicture } from '@zesty-tile/demo';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
-import { copyTiles, onFloor, openStage, type Stage } from './stage.ts';
+import { copyTiles, onFloor, openStage, type Stage, undo } from './stage.ts';
 
 const card = (page: Page, name: string) => page.locator(`[data-tile="${name}"]`);
 const sheet = (page: Page) => page.getByRole('complementary', { name: /^About/ });
@@ -123,7 +123,7 @@ describe('the Yard', () => {
     await card(page, 'Limewash, test patch').click();
     await more(page, 'Move to Trials');
     await card(page, 'Limewash, test patch').waitFor({ state: 'detached' });
-    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await undo(page, 'is in Trials now');
     await card(page, 'Limewash, test patch').waitFor();
     await page.getByText('is in Trials now').waitFor({ state: 'detached' });
     await card(page, 'Limewash, test patch').click();
@@ -133,8 +133,29 @@ describe('the Yard', () => {
     await more(page, 'Delete');
     await card(page, 'Limewash, test patch').waitFor({ state: 'detached' });
     await page.getByRole('tab', { name: 'Trials 0' }).waitFor();
-    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await undo(page, 'was deleted');
     await card(page, 'Limewash, test patch').waitFor();
+  });
+
+  it('what was done is said with its own Undo even where the lists come late', async () => {
+    let answer = () => {};
+    const held = new Promise<void>((resolve) => {
+      answer = resolve;
+    });
+    const lists = /\/api\/(projects|crates)/;
+    await card(page, 'Limewash, test patch').click();
+    await page.route(lists, async (route) => {
+      await held;
+      await route.continue();
+    });
+    await more(page, 'Move to Limonaia');
+    await page.getByText('is in Limonaia now').waitFor();
+    await card(page, 'Limewash, test patch').waitFor({ state: 'detached' });
+    await undo(page, 'is in Limonaia now');
+    await card(page, 'Limewash, test patch').waitFor();
+    answer();
+    await page.unroute(lists);
+    await page.getByRole('tab', { name: 'Trials 1' }).waitFor();
   });
 
   it('a project is renamed and deleted with its tiles, and deleting can be undone', async () => {
@@ -147,8 +168,7 @@ describe('the Yard', () => {
     await page.getByRole('button', { name: 'Rename or delete Second try' }).click();
     await page.getByRole('menuitem', { name: 'Delete project with its 1 tiles' }).click();
     await page.getByRole('tab', { name: /Second try/ }).waitFor({ state: 'detached' });
-    await page.getByText('“Second try” was deleted.').waitFor();
-    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await undo(page, '“Second try” was deleted.');
     await page.getByRole('tab', { name: 'Second try 1' }).waitFor();
   });
 

@@ -13,30 +13,32 @@ export function useUndoable() {
   const tried = async (work: () => Promise<unknown>): Promise<boolean> => {
     try {
       await work();
-      await queries.invalidateQueries();
       return true;
     } catch (error) {
       enqueueSnackbar(wordsOf(error), { variant: 'error' });
       return false;
     }
   };
+  const again = () => queries.invalidateQueries();
   return async (said: string, work: () => Promise<unknown>, undo: () => Promise<unknown>) => {
     if (!(await tried(work))) return;
+    // Said before the lists are fetched anew: nothing may be seen to change with only an older thing's Undo beside it.
     enqueueSnackbar(said, {
       autoHideDuration: UNDO_MS,
       action: (key) => (
         <Button
           variant="text"
           sx={{ color: 'inherit', fontWeight: 700 }}
-          onClick={() => {
+          onClick={async () => {
             closeSnackbar(key);
-            void tried(undo);
+            if (await tried(undo)) await again();
           }}
         >
           Undo
         </Button>
       ),
     });
+    await again();
   };
 }
 
