@@ -83,12 +83,18 @@ export async function findRepeats(
 export const repeatFigure = (repeats: readonly Repeat[]): number =>
   repeats.reduce((sum, { strength }) => sum + strength / STANDS_OUT, 0);
 
+/** Where a band stands out: a loop of its own, which is compiled as one. */
+function standingOut(band: Float32Array): number[] {
+  const out: number[] = [];
+  for (let i = 0; i < band.length; i++) if (band[i] >= STANDS_OUT) out.push(i);
+  return out;
+}
+
 /** Maxima over place and size that stand out. */
 function summits(bands: Float32Array[], width: number, height: number, edges: Edges): Repeat[] {
   const found: Repeat[] = [];
   for (const [k, band] of bands.entries()) {
-    for (let i = 0; i < band.length; i++) {
-      if (band[i] < STANDS_OUT) continue;
+    for (const i of standingOut(band)) {
       const [x, y] = [i % width, Math.floor(i / width)];
       if (!isSummit(bands, k, x, y, width, height, edges, band[i])) continue;
       found.push({
