@@ -32,18 +32,19 @@ const TERMS: [number, number][] = [
   [4, 0],
   [0, 4],
 ];
-const WAVES = TERMS.map(([u, v]) => {
-  const wave = new Float32Array(PATCH * PATCH);
-  for (let y = 0; y < PATCH; y++) {
-    for (let x = 0; x < PATCH; x++) {
+/** The terms' waves over a patch, one after the other. */
+const WAVES = new Float32Array(
+  TERMS.flatMap(([u, v]) =>
+    Array.from({ length: PATCH * PATCH }, (_, i) => {
+      const [x, y] = [i % PATCH, Math.floor(i / PATCH)];
       const scale = (u === 0 ? 1 : Math.SQRT2) * (v === 0 ? 1 : Math.SQRT2);
-      wave[y * PATCH + x] =
+      return (
         (scale * Math.cos(((x + 0.5) * u * Math.PI) / PATCH) * Math.cos(((y + 0.5) * v * Math.PI) / PATCH)) /
-        PATCH;
-    }
-  }
-  return wave;
-});
+        PATCH
+      );
+    }),
+  ),
+);
 
 /** Lightness and two colour differences of an encoded picture. */
 function opponents({ width, height, planes }: Raster): Raster {
@@ -55,27 +56,33 @@ function opponents({ width, height, planes }: Raster): Raster {
   );
 }
 
-/** Features of the patch whose corner is (x, y); wraps. */
-function describe(picture: Raster, x: number, y: number, into: Float32Array, at: number): void {
-  const { width, height, planes } = picture;
-  const patch = new Float32Array(PATCH * PATCH);
-  let [first, second] = [0, 0];
+/** Features of the patch whose corner is (x, y); wraps. `lightness` has room for a patch. */
+function describe(
+  { width, height, planes }: Raster,
+  x: number,
+  y: number,
+  lightness: Float32Array,
+  into: Float32Array,
+): void {
+  const [light, red, yellow] = planes;
+  let first = 0;
+  let second = 0;
   for (let j = 0; j < PATCH; j++) {
     const row = ((y + j) % height) * width;
     for (let i = 0; i < PATCH; i++) {
       const p = row + ((x + i) % width);
-      patch[j * PATCH + i] = planes[0][p];
-      first += planes[1][p];
-      second += planes[2][p];
+      lightness[j * PATCH + i] = light[p];
+      first += red[p];
+      second += yellow[p];
     }
   }
-  WAVES.forEach((wave, k) => {
+  for (let k = 0; k < TERMS.length; k++) {
     let sum = 0;
-    for (let i = 0; i < patch.length; i++) sum += wave[i] * patch[i];
-    into[at + k] = sum;
-  });
-  into[at + TERMS.length] = (COLOUR_WEIGHT * first) / PATCH;
-  into[at + TERMS.length + 1] = (COLOUR_WEIGHT * second) / PATCH;
+    for (let i = 0; i < PATCH * PATCH; i++) sum += WAVES[k * PATCH * PATCH + i] * lightness[i];
+    into[k] = sum;
+  }
+  into[TERMS.length] = (COLOUR_WEIGHT * first) / PATCH;
+  into[TERMS.length + 1] = (COLOUR_WEIGHT * second) / PATCH;
 }
 
 /** Patches that are told or held against a bank before others are let in. */
@@ -88,9 +95,10 @@ async function patchesAt(
   breathe: Breathe,
 ): Promise<Patches> {
   const features = new Float32Array(places.length * FEATURES);
+  const lightness = new Float32Array(PATCH * PATCH);
   for (const [k, [x, y]] of places.entries()) {
     if (k % AT_ONCE === 0) await breathe(1);
-    describe(picture, x, y, features, k * FEATURES);
+    describe(picture, x, y, lightness, features.subarray(k * FEATURES, (k + 1) * FEATURES));
   }
   return { features, corners: Int32Array.from(places.flat()) };
 }
