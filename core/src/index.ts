@@ -94,7 +94,7 @@ export { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape, type PictureRef
 export * from './stations/index.ts';
 export type { JoinDecision } from './stations/join/decision.ts';
 export { type CutLine, type JoinLines, joinLines } from './stations/join/lines.ts';
-export type { Proposal, Proposed } from './stations/join/propose.ts';
+export { type Proposal, type Proposed, WAYS } from './stations/join/propose.ts';
 export type { GraftOffer, RepairSpot } from './stations/join/repair/offers.ts';
 export type { BrushRepair, Calm, Graft, Repair } from './stations/join/repair/repair.ts';
 export { repairPlace, repairWords } from './stations/join/repair/repair.ts';

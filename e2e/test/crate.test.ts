@@ -216,6 +216,14 @@ describe('profiles of a crate', () => {
     await page.getByText('The path is copied.').waitFor();
     const path = (await page.evaluate('navigator.clipboard.readText()')) as string;
     expect(await readdir(path)).to.include('Limewashed stucco_2.tile.json');
+    // As over plain http from another machine.
+    await page.evaluate(
+      "Object.defineProperty(navigator, 'clipboard', { value: undefined, configurable: true })",
+    );
+    await card(2).getByRole('button', { name: 'More for crate 2' }).click();
+    await page.getByRole('menuitem', { name: 'Copy its path' }).click();
+    await page.getByText(`Copy it from here: ${path}`).waitFor();
+    await page.evaluate('delete navigator.clipboard');
     await card(2).getByRole('button', { name: 'More for crate 2' }).click();
     await page.getByRole('menuitem', { name: 'Delete' }).click();
     await card(2).waitFor({ state: 'detached' });

@@ -29,7 +29,7 @@ export class Engine {
    */
   async proposals(
     request: Omit<EvaluationRequest, 'size' | 'until'>,
-    onProposal: (proposal: Proposal, done: number) => void,
+    onProposal: (proposal: Proposal) => void,
   ): Promise<Proposed> {
     const asked = { ...request, size: WORKING_SIZE, until: 'join' as const };
     return new Walk(this.#host, this.cache, asked).propose(onProposal);

@@ -141,7 +141,7 @@ export class Walk {
     );
   }
 
-  async propose(onProposal: (proposal: Proposal, done: number) => void): Promise<Proposed> {
+  async propose(onProposal: (proposal: Proposal) => void): Promise<Proposed> {
     const { input, keys } = await this.#inputs('join', WORKING_SIZE);
     const context = this.#context(
       'join',

@@ -37,7 +37,7 @@ export function offersOf(engine: Engine): Offers {
       try {
         const { proposals, best, reason } = await engine.proposals(
           { recipe, source, signal: abort.signal },
-          (proposal, done) => onOffer(offerOf(proposal, joins(recipe.stations.join.axes)), done),
+          (proposal) => onOffer(offerOf(proposal, joins(recipe.stations.join.axes))),
         );
         return { best: proposals.indexOf(best), reason };
       } catch (error) {

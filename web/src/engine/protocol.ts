@@ -203,7 +203,7 @@ export interface EngineWorker {
   /** Every way of joining, each told as it is made; then which is best, by its place, and why. Null when stopped. */
   proposeJoin(
     request: Omit<ShowRequest, 'view'>,
-    onOffer: (offer: OfferedJoin, done: number) => void,
+    onOffer: (offer: OfferedJoin) => void,
   ): Promise<{ best: number; reason: string } | null>;
   stopProposing(): void;
   /** The main direction of lines in the photo, once it is read. */

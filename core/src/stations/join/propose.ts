@@ -33,7 +33,8 @@ const HIDDEN = 1;
 /** Spreading is for sources with less detail than this. */
 const SMOOTH = 0.25;
 
-const WAYS: Pick<Proposal, 'method' | 'blend'>[] = [
+/** The ways of joining that are tried, in this order. */
+export const WAYS: readonly Pick<Proposal, 'method' | 'blend'>[] = [
   { method: 'none', blend: 'multiband' },
   { method: 'cut', blend: 'multiband' },
   { method: 'cut', blend: 'narrow' },
@@ -61,7 +62,7 @@ export async function tryAll(
   frame: TileFrame,
   chosen: JoinSettings,
   context: WorkContext,
-  onProposal?: (proposal: Proposal, done: number) => void,
+  onProposal?: (proposal: Proposal) => void,
 ): Promise<Proposal[]> {
   const found: Proposal[] = [];
   for (const [k, way] of WAYS.entries()) {
@@ -70,7 +71,7 @@ export async function tryAll(
     const score = await scoreOf(made, input, frame, chosen.axes, context.breathe);
     const proposal = { ...way, made, score, seams: pictureSeams(made.picture) };
     found.push(proposal);
-    onProposal?.(proposal, (k + 1) / WAYS.length);
+    onProposal?.(proposal);
   }
   return found;
 }
@@ -137,7 +138,7 @@ export async function propose(
   frame: TileFrame,
   chosen: JoinSettings,
   context: WorkContext,
-  onProposal?: (proposal: Proposal, done: number) => void,
+  onProposal?: (proposal: Proposal) => void,
 ): Promise<Proposed> {
   const proposals = await tryAll(input, frame, chosen, context, onProposal);
   const repeats = (await latticeOf(input.even.picture, context)) !== null;

@@ -7,6 +7,7 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answerOf, api } from '../../api/client.ts';
+import { copyText } from '../../api/copy-text.ts';
 import { useRemoval } from '../../api/use-undoable.tsx';
 import { wordsOf } from '../../api/words-of.ts';
 import { STATION_WORDS } from '../../bench/words.ts';
@@ -133,10 +134,7 @@ export function CrateCard({ id, tileId, tileName, isNewest = false }: CrateCardP
           >
             Download all files, one by one
           </MenuItem>,
-          <MenuItem
-            key="path"
-            onClick={() => tried(() => navigator.clipboard.writeText(folder), 'The path is copied.')}
-          >
+          <MenuItem key="path" onClick={() => tried(() => copyText(folder), 'The path is copied.')}>
             Copy its path
           </MenuItem>,
           <MenuItem key="recipe" onClick={() => tried(() => openAgain(id, 'recipe', navigate))}>

@@ -7,13 +7,12 @@ import type { OfferedJoin } from '../../engine/protocol.ts';
 interface Proposals {
   open: boolean;
   offers: OfferedJoin[];
-  /** Share tried, 0…1; null when nothing is being tried. */
-  done: number | null;
+  busy: boolean;
   best: { best: number; reason: string } | null;
   failure: string | null;
 }
 
-const NOTHING: Proposals = { open: false, offers: [], done: null, best: null, failure: null };
+const NOTHING: Proposals = { open: false, offers: [], busy: false, best: null, failure: null };
 
 /** The ways of joining that were tried on the tile in hand. */
 export const useProposals = create<Proposals>(() => NOTHING);
@@ -27,17 +26,18 @@ export async function tryWays(): Promise<void> {
   if (!engine) return;
   const mine = ++run;
   const { recipe, source } = useBench.getState();
-  useProposals.setState({ ...NOTHING, open: true, done: 0 });
-  const take = (offer: OfferedJoin, done: number) => {
-    if (mine === run) useProposals.setState(({ offers }) => ({ offers: [...offers, offer], done }));
+  useProposals.setState({ ...NOTHING, open: true, busy: true });
+  // Offers come by a way of their own, the last ones sometimes after the answer.
+  const take = (offer: OfferedJoin) => {
+    if (mine === run) useProposals.setState(({ offers }) => ({ offers: [...offers, offer] }));
   };
   try {
     const best = await engine.proposeJoin({ recipe, source }, Comlink.proxy(take));
-    if (mine === run) useProposals.setState({ best, done: null });
+    if (mine === run) useProposals.setState({ best, busy: false });
   } catch (error) {
     if (mine !== run) return;
     useProposals.setState({
-      done: null,
+      busy: false,
       failure: error instanceof Error ? error.message : String(error),
     });
   }
@@ -47,7 +47,7 @@ export async function tryWays(): Promise<void> {
 export function stopTrying(): void {
   run++;
   void engineNow()?.stopProposing();
-  useProposals.setState({ done: null });
+  useProposals.setState({ busy: false });
 }
 
 export function closeProposals(): void {
