@@ -89,15 +89,32 @@ describe('joining', () => {
     await page.getByRole('button', { name: 'Where it is taken' }).click();
     await page.locator('[data-vectors="offset"]').waitFor();
     const right = page.getByRole('slider', { name: 'Tile vector to the right' });
+    const figures = () => page.locator('dl').first().textContent();
+    /** Until what was changed is measured: the tile lies about the crop's middle again. */
+    const settled = async (work: () => Promise<void>) => {
+      const before = await figures();
+      await work();
+      await page.waitForFunction(
+        `document.querySelector('dl')?.textContent !== ${JSON.stringify(before)} &&
+          document.querySelectorAll('[data-station] [role="progressbar"]').length === 0`,
+      );
+    };
+    const middle = async () => {
+      const { x, y, width, height } = (await right.boundingBox())!;
+      return { x: x + width / 2, y: y + height / 2 };
+    };
     const before = Number(await right.getAttribute('aria-valuenow'));
     await right.focus();
-    await page.keyboard.press('Shift+ArrowLeft');
+    await settled(() => page.keyboard.press('Shift+ArrowLeft'));
     await page.locator('[data-vectors="hand"]').waitFor();
     expect(Number(await right.getAttribute('aria-valuenow'))).to.be.closeTo(before - 1, 0.11);
-    const box = (await right.boundingBox())!;
-    await page.mouse.move(box.x + 8, box.y + 8);
+    const { x, y } = await middle();
+    await page.mouse.move(x, y);
     await page.mouse.down();
-    await page.mouse.move(box.x + 500, box.y + 8, { steps: 4 });
+    await settled(() => page.mouse.move(x - 40, y, { steps: 4 }));
+    const under = await middle();
+    expect(Math.hypot(under.x - (x - 40), under.y - y)).to.be.below(1);
+    await page.mouse.move(x + 500, y, { steps: 4 });
     await page.mouse.up();
     await page.getByText(/drawn by hand.*reach outside the photo/).waitFor();
     await page.getByRole('button', { name: /^Undo/ }).click();

@@ -1,5 +1,5 @@
 import { cropMapper, type JoinDecision } from '@zesty-tile/core';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import type { Look, Size } from '../../bench/floor/geometry.ts';
 import { Handle } from '../../bench/floor/handle.tsx';
 import { useBench } from '../../bench/state.ts';
@@ -21,10 +21,12 @@ export function VectorHandles({ look, tile }: { look: Look; tile: Size }) {
   const decided = useBench((s) => s.recipe.decisions.join?.data) as JoinDecision | undefined;
   const setDials = useBench((s) => s.setDials);
   const gripped = useRef<Pair>([1, 0]);
+  // The tile is laid about the crop's middle anew with every move; what is dragged stays under the pointer meanwhile.
+  const [heldCorner, setHeldCorner] = useState<readonly number[] | null>(null);
   if (!decided) return null;
   const byHand = drawn.from === 'hand' ? drawn.vectors : null;
   const { u, v } = byHand ?? decided.vectors;
-  const { corner } = decided.vectors;
+  const corner = heldCorner ?? decided.vectors.corner;
   const scale = look.edge / tile.width;
   const mapper = cropMapper(tile.width, tile.height, crop);
   const place = (a: number, b: number): Pair => {
@@ -51,7 +53,9 @@ export function VectorHandles({ look, tile }: { look: Look; tile: Size }) {
         words={`${vector[0].toFixed(3)} across, ${vector[1].toFixed(3)} down, in edges of the crop`}
         onGrip={() => {
           gripped.current = vector;
+          setHeldCorner(corner);
         }}
+        onRelease={() => setHeldCorner(null)}
         onDrag={(dragX, dragY) => {
           const [dx, dy] = inCrop(dragX, dragY);
           take(which, [gripped.current[0] + dx, gripped.current[1] + dy]);
