@@ -25,6 +25,8 @@ export interface EvaluationRequest {
   until?: StationName;
   /** Leave occlusion out, when nobody looks at it. */
   withoutOcclusion?: boolean;
+  /** The station whose result is looked at: nothing is measured before it is made. */
+  first?: StationName;
   /** Leave the results unmeasured, when they only have to be seen. */
   withoutVerdicts?: boolean;
   /**

@@ -90,8 +90,8 @@ export class Walk {
         this.#request.onStation?.(name, verdict, outputs as Partial<StationOutputs>);
       };
       if (!this.#request.withoutVerdicts) {
-        if (this.#request.tileOnly && OF_TILE.includes(name)) later.push(measure);
-        else await measure();
+        later.push(measure);
+        if (!this.#isMeasuredLater(at)) for (const one of later.splice(0)) await one();
         this.#progress.done(name);
       }
       this.#letGo(at, outputs);
@@ -100,6 +100,13 @@ export class Walk {
     this.#request.onMade?.(made);
     for (const measure of later) await measure();
     return { ...made, verdicts, timings: this.#timings, longestStep: this.#longest };
+  }
+
+  /** Whether stations that are still to run come before what was made is measured. */
+  #isMeasuredLater(at: number): boolean {
+    const { first, tileOnly } = this.#request;
+    const isWaitedFor = first !== undefined && at < this.#path.indexOf(first);
+    return isWaitedFor || (tileOnly === true && OF_TILE.includes(this.#path[at]));
   }
 
   #made(outputs: Partial<StationOutputs>): Made {

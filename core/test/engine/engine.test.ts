@@ -7,6 +7,7 @@ import {
   type Recipe,
   resizeArea,
   STATION_NAMES,
+  type StationName,
   Stopped,
   type TileOutputs,
 } from '@zesty-tile/core';
@@ -65,6 +66,29 @@ describe('engine', () => {
     });
     expect(longestStep.ms).to.be.within(300, 999);
     expect(longestStep.station).to.equal('square');
+  });
+
+  it('measures nothing before what is looked at is made, then everything in its order', async () => {
+    const told: string[] = [];
+    const walk = (first?: StationName) =>
+      fresh().engine.evaluate({
+        recipe: recipeWith({}),
+        source,
+        size: 256,
+        until: 'gauge',
+        first,
+        onOutput: (name) => {
+          told.push(`${name} made`);
+        },
+        onStation: (name) => told.push(`${name} measured`),
+      });
+    const { verdicts } = await walk('even');
+    expect(told).to.deep.equal([
+      ...['source made', 'square made', 'even made'],
+      ...['source measured', 'square measured', 'even measured'],
+      ...['join made', 'join measured', 'gauge made', 'gauge measured'],
+    ]);
+    expect(verdicts).to.deep.equal((await walk()).verdicts);
   });
 
   it('stops at the station that was asked for', async () => {

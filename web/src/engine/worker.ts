@@ -169,6 +169,7 @@ const worker: EngineWorker = {
         size,
         signal,
         until: isQuick ? 'relief' : undefined,
+        first: stationOf(wantedView),
         withoutOcclusion: isQuick,
         onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
         async onOutput(_station, outputs) {
