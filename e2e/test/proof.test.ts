@@ -1,11 +1,7 @@
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import { apart, sharp } from './sill-view.ts';
-import { onFloor, openStage, type Stage, saved, verdictOf } from './stage.ts';
-
-/** Nothing is computed any more. */
-const idle = (page: Page) =>
-  page.waitForFunction('document.querySelectorAll(\'[data-station] [role="progressbar"]\').length === 0');
+import { idle, onFloor, openStage, type Stage, saved, verdictOf } from './stage.ts';
 
 describe('seen as the game will show it', () => {
   let stage: Stage;

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
-import { onFloor, openStage, type Stage } from './stage.ts';
+import { idle, onFloor, openStage, type Stage } from './stage.ts';
 
 describe('repairs', () => {
   let stage: Stage;
@@ -103,10 +103,7 @@ describe('repairs', () => {
 
   it('a graft: six patches are offered for a spot with what is unlike, and one press takes one', async () => {
     await page.getByRole('button', { name: 'Graft', exact: true }).click();
-    // Once everything is measured nothing in the panel moves any more.
-    await page.waitForFunction(
-      'document.querySelectorAll(\'[data-station] [role="progressbar"]\').length === 0',
-    );
+    await idle(page);
     await page.getByRole('button', { name: 'At the seam’s worst spot' }).click();
     const offers = page.getByRole('button', { name: /^Graft \d, from the (tile|photo), unlike/ });
     await offers.nth(5).waitFor();

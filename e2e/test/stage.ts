@@ -156,6 +156,10 @@ export async function verdictOf(page: Page, name: string): Promise<string> {
   return (await words.textContent()) ?? '';
 }
 
+/** Waits until nothing is being measured: nothing in the panel moves any more. */
+export const idle = (page: Page) =>
+  page.waitForFunction('document.querySelectorAll(\'[data-station] [role="progressbar"]\').length === 0');
+
 /** Waits until the Bench has saved what was changed. */
 export const saved = (page: Page) =>
   page

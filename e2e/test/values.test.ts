@@ -1,11 +1,7 @@
 import { luminanceOf, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
 import type { Locator, Page } from 'playwright-core';
-import { onFloor, openStage, type Stage, saved, station } from './stage.ts';
-
-/** Nothing is computed any more. */
-const idle = (page: Page) =>
-  page.waitForFunction('document.querySelectorAll(\'[data-station] [role="progressbar"]\').length === 0');
+import { idle, onFloor, openStage, type Stage, saved, station } from './stage.ts';
 
 const unfold = async (page: Page, title: string): Promise<Locator> => {
   const button = page.getByRole('button', { name: title, exact: true });
