@@ -29,7 +29,7 @@ export async function worker({ redis, shared, workers }: WorkerOptions): Promise
   // The server's parts are only loaded where they are needed.
   const { startWorker } = await import('@zesty-tile/server');
   const log = (error: unknown) => process.stderr.write(`${error instanceof Error ? error.message : error}\n`);
-  const end = await startWorker({ redis, shared, workers: count, log });
+  const end = startWorker({ redis, shared, workers: count, log });
   process.stdout.write(`Working with ${count} threads on ${redis}.\n`);
   await new Promise<void>((resolve) => {
     process.once('SIGINT', resolve);

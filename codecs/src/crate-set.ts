@@ -4,7 +4,8 @@ import { NodeIO } from '@gltf-transform/core';
 import { KHRMaterialsSpecular, KHRTextureTransform } from '@gltf-transform/extensions';
 import { GIVEN_MAPS, type GivenMap, type Manifest, type ManifestFile, Problem } from '@zesty-tile/core';
 import sharp from 'sharp';
-import { decodeExr, isExr } from './exr.ts';
+import { decodeExr } from './exr.ts';
+import { isExr } from './exr-header.ts';
 
 /** The maps that stand in a crate's files, each as a picture file of its own. */
 export interface CrateSet {

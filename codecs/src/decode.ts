@@ -1,6 +1,8 @@
 import { type Pixels, Problem } from '@zesty-tile/core';
 import sharp, { type Metadata } from 'sharp';
-import { decodeExr, exrFacts, isExr } from './exr.ts';
+import { decodeExr } from './exr.ts';
+import { checkExrBlocks } from './exr-blocks.ts';
+import { isExr, readExrHeader } from './exr-header.ts';
 
 /** Bounds on what is read: bytes of the file, decoded pixels, and the smallest side that can be a tile. */
 export const LIMITS = { bytes: 200 * 1024 * 1024, pixels: 120_000_000, shortest: 32 };
@@ -12,6 +14,36 @@ const FORMATS = new Map([
   ['tiff', 'TIFF'],
 ]);
 
+/** Where in a file a format is named, and how. Only files of a known format reach the codec library. */
+const SIGNATURES: [at: number, text: string, format: string][] = [
+  [0, '\x89PNG\r\n\x1a\n', 'png'],
+  [0, '\xff\xd8\xff', 'jpeg'],
+  [8, 'WEBP', 'webp'],
+  [0, 'II*\0', 'tiff'],
+  [0, 'II+\0', 'tiff'],
+  [0, 'MM\0*', 'tiff'],
+  [0, 'MM\0+', 'tiff'],
+  [0, 'GIF8', 'gif'],
+  [0, '8BPS', 'psd'],
+  [4, 'ftyp', 'heif'],
+  [0, '<?xml', 'xml'],
+  [0, '<svg', 'svg'],
+];
+
+/** The most one picture may take to decode, in seconds. */
+const DECODE_SECONDS = 90;
+
+/** Lets the codec library keep no results: pictures are kept by the programs that read them, within bounds. */
+export function keepNothing(): void {
+  sharp.cache(false);
+}
+
+/** Format of a file by its first bytes; null where it is none that is known. */
+export function formatOf(bytes: Uint8Array): string | null {
+  const start = String.fromCharCode(...bytes.subarray(0, 16));
+  return SIGNATURES.find(([at, text]) => start.startsWith(text, at))?.[2] ?? null;
+}
+
 /** What a picture file holds, orientation settled. */
 export interface PictureFacts {
   width: number;
@@ -22,6 +54,9 @@ export interface PictureFacts {
 }
 
 const WANTED = 'Use a PNG, JPEG, WebP, TIFF or OpenEXR picture.';
+
+const notAPicture = () =>
+  new Problem('not_a_picture', 'The file is not a picture this program can read.', WANTED);
 
 function checkBytes(bytes: Uint8Array): void {
   if (bytes.length === 0) throw new Problem('empty_file', 'The file is empty.', WANTED);
@@ -39,11 +74,12 @@ async function metadataOf(bytes: Uint8Array): Promise<Metadata> {
     // The pixel bound is checked below, with words of our own, before anything is unpacked.
     return await sharp(bytes, { limitInputPixels: false }).metadata();
   } catch {
-    throw new Problem('not_a_picture', 'The file is not a picture this program can read.', WANTED);
+    throw notAPicture();
   }
 }
 
-function checkSize(width: number, height: number): void {
+/** @throws Problem `too_many_pixels` for a picture that is too large to decode. */
+export function checkPixels(width: number, height: number): void {
   if (width * height > LIMITS.pixels) {
     throw new Problem(
       'too_many_pixels',
@@ -51,6 +87,10 @@ function checkSize(width: number, height: number): void {
       'Crop or shrink it first.',
     );
   }
+}
+
+function checkSize(width: number, height: number): void {
+  checkPixels(width, height);
   if (Math.min(width, height) < LIMITS.shortest) {
     throw new Problem(
       'too_small',
@@ -67,15 +107,18 @@ function checkSize(width: number, height: number): void {
 export async function readFacts(bytes: Uint8Array): Promise<PictureFacts> {
   checkBytes(bytes);
   if (isExr(bytes)) {
-    const { width, height, channels } = exrFacts(bytes);
+    const header = readExrHeader(bytes);
+    const { width, height, channels } = header;
     checkSize(width, height);
+    checkExrBlocks(bytes, header);
     return { width, height, format: 'OpenEXR', bits: 32, hasAlpha: channels.includes('A') };
   }
+  const kind = formatOf(bytes);
+  if (!kind) throw notAPicture();
+  const format = FORMATS.get(kind);
+  if (!format) throw new Problem('not_a_picture', `The file is a ${kind} file, which is not read.`, WANTED);
   const metadata = await metadataOf(bytes);
-  const format = FORMATS.get(metadata.format ?? '');
-  if (!format) {
-    throw new Problem('not_a_picture', `The file is a ${metadata.format} file, which is not read.`, WANTED);
-  }
+  if (metadata.format !== kind) throw notAPicture();
   if ((metadata.pages ?? 1) > 1) {
     throw new Problem(
       'animated',
@@ -105,6 +148,7 @@ export async function decodePicture(bytes: Uint8Array): Promise<Pixels> {
   if (isExr(bytes)) return decodeExr(bytes);
   try {
     const picture = sharp(bytes, { limitInputPixels: LIMITS.pixels, failOn: 'warning' })
+      .timeout({ seconds: DECODE_SECONDS })
       .autoOrient()
       .toColourspace(facts.bits === 16 ? 'rgb16' : 'srgb');
     const { data, info } = await picture
@@ -127,10 +171,18 @@ export async function decodePicture(bytes: Uint8Array): Promise<Pixels> {
       originalHeight: info.height,
     };
   } catch (error) {
+    const why = error instanceof Error ? error.message.split('\n')[0].slice(0, 200) : 'unknown';
+    if (/^timeout:/.test(why)) {
+      throw new Problem(
+        'too_slow',
+        `The picture took longer than ${DECODE_SECONDS} s to read.`,
+        'Open it in another program, save it again, and try that copy.',
+      );
+    }
     throw new Problem(
       'damaged',
-      `The picture breaks off or is damaged (${error instanceof Error ? error.message.split('\n')[0] : 'unknown'}).`,
-      'Copy it again from where it came, or open and save it anew.',
+      `The picture is incomplete or damaged (${why}).`,
+      'Copy it again from where it came, or open it and save it again.',
     );
   }
 }

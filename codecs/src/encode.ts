@@ -12,7 +12,8 @@ import {
   type Samples,
 } from '@zesty-tile/core';
 import sharp, { type Sharp } from 'sharp';
-import { decodeExr, isExr } from './exr.ts';
+import { decodeExr } from './exr.ts';
+import { isExr } from './exr-header.ts';
 import { encodeExrFile } from './exr-write.ts';
 import { encodeKtx2File } from './ktx2.ts';
 import { encodeTgaFile } from './tga.ts';

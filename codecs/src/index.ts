@@ -1,11 +1,13 @@
 export { type EncodedFile, type FileProgress, type MadeCrate, makeCrate } from './crate.ts';
 export { type CrateSet, crateSet } from './crate-set.ts';
-export { decodePicture, LIMITS, type PictureFacts, readFacts } from './decode.ts';
+export { decodePicture, keepNothing, LIMITS, type PictureFacts, readFacts } from './decode.ts';
 export { diskProblem, onDisk } from './disk.ts';
 export { encodeFile, encodeForScreen, encodeSmall, plainPicture } from './encode.ts';
 export { sha256Of } from './hash.ts';
-export { sourceHost } from './host.ts';
+export { type SourceHost, type SourceHostOptions, sourceHost } from './host.ts';
+export { partName } from './part.ts';
 export { recoverFolder, refuseExisting, type Staging, stageSet } from './place.ts';
 export { type ReadBack, readBack } from './read-back.ts';
+export { checkSurroundings } from './surroundings.ts';
 export { threads } from './team.ts';
-export { writeWhole } from './write.ts';
+export { syncFolder, writeWhole } from './write.ts';

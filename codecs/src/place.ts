@@ -1,18 +1,29 @@
 import { randomUUID } from 'node:crypto';
-import { access, copyFile, link, mkdir, open, readdir, readFile, rename, rm, rmdir } from 'node:fs/promises';
-import { hostname } from 'node:os';
-import { basename, dirname, join } from 'node:path';
+import {
+  access,
+  copyFile,
+  link,
+  lstat,
+  mkdir,
+  open,
+  readdir,
+  readFile,
+  rename,
+  rm,
+  rmdir,
+} from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import { Problem } from '@zesty-tile/core';
 import { onDisk } from './disk.ts';
-import { writeWhole } from './write.ts';
+import { claimPart, isLeftBehind, isPart, partName } from './part.ts';
+import { syncFolder, writeWhole } from './write.ts';
 
 /** Folder beside the files where the set before the last is kept, on request. */
 export const FORMER = 'former';
 
 const JOURNAL = 'placing.json';
 const OLD = 'old';
-const HOST = hostname().replace(/[^A-Za-z0-9.]/g, '-');
-const STAGING = /^\.zesty-(.+)-(\d+)-[0-9a-f-]{36}\.part$/;
+const MANIFEST = '.tile.json';
 
 interface Journal {
   /** Files of the new set, its manifest last. */
@@ -29,30 +40,35 @@ const exists = (path: string) =>
     () => false,
   );
 
-/** Brings a folder's own entries to the disk, where the system can. */
-async function syncFolder(folder: string): Promise<void> {
-  const handle = await open(folder, 'r').catch(() => null);
-  await handle?.sync().catch(() => {});
-  await handle?.close();
-}
-
 /** A second name for a file, or a copy where the disk has no second names. */
 const again = (from: string, to: string) => link(from, to).catch(() => copyFile(from, to));
 
-const mine = new Set<string>();
+/** Whether a text is the name of a file in a folder: no path, nothing that a system reads as one. */
+const isPlainName = (name: unknown): name is string =>
+  typeof name === 'string' &&
+  name !== '' &&
+  name !== '.' &&
+  name !== '..' &&
+  !/[/\\\0]/.test(name) &&
+  Buffer.byteLength(name) <= 255;
 
-/** Whether what stands in a folder was left behind by work that has ended. */
-function isLeft(name: string): boolean {
-  const found = STAGING.exec(name);
-  if (!found || found[1] !== HOST || mine.has(name)) return false;
-  const pid = Number(found[2]);
-  if (pid === process.pid) return true;
+/**
+ * A journal from its text; null where it is not one of this program: it may come from anywhere, and names that lead out of the
+ * folder could remove files there.
+ */
+function journalOf(text: string): Journal | null {
+  let value: Partial<Journal>;
   try {
-    process.kill(pid, 0);
-    return false;
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'ESRCH';
+    value = JSON.parse(text);
+  } catch {
+    return null;
   }
+  const { names, stale, keep } = value ?? {};
+  if (!Array.isArray(names) || !Array.isArray(stale) || names.length === 0) return null;
+  // The former set lies in a folder of the manifest's name.
+  const stem = names.at(-1)?.endsWith(MANIFEST) ? names.at(-1)?.slice(0, -MANIFEST.length) : null;
+  if (![...names, ...stale, stem].every(isPlainName)) return null;
+  return { names, stale, keep: keep === true };
 }
 
 /**
@@ -71,7 +87,7 @@ async function finish(folder: string, staging: string, { names, stale, keep }: J
   if (keep && (await exists(join(staging, OLD)))) {
     const former = join(folder, FORMER);
     await mkdir(former, { recursive: true });
-    const place = join(former, manifest.replace(/\.tile\.json$/, ''));
+    const place = join(former, manifest.slice(0, -MANIFEST.length));
     await rm(place, { recursive: true, force: true });
     await rename(join(staging, OLD), place);
   }
@@ -79,25 +95,39 @@ async function finish(folder: string, staging: string, { names, stale, keep }: J
 }
 
 /**
- * Sees to what a kill left behind in a folder: a set that was whole is put in its place, one that was not is taken away.
+ * Clears what a kill left behind in a folder: a set that was whole is put in its place, one that was not is removed.
+ * `isStale` tells which unfinished work has ended; by default that of processes that are gone.
  */
-export async function recoverFolder(folder: string): Promise<void> {
+export async function recoverFolder(
+  folder: string,
+  isStale: (part: string) => boolean = isLeftBehind,
+): Promise<void> {
   for (const name of await readdir(folder).catch(() => [])) {
-    if (!isLeft(name)) continue;
+    if (!isPart(name) || !isStale(name)) continue;
     const staging = join(folder, name);
-    const journal = await readFile(join(staging, JOURNAL), 'utf8').catch(() => null);
-    if (journal) await finish(folder, staging, JSON.parse(journal) as Journal);
-    else await rm(staging, { recursive: true, force: true });
+    const about = await lstat(staging);
+    const text = about.isDirectory()
+      ? await readFile(join(staging, JOURNAL), 'utf8').catch(() => null)
+      : null;
+    if (text === null) {
+      await rm(staging, { recursive: true, force: true });
+      continue;
+    }
+    const journal = journalOf(text);
+    // A journal that was not written here is left alone, and its folder with it.
+    if (journal) await finish(folder, staging, journal);
   }
 }
 
 /** Files that the set of a manifest has, as far as it lies in the folder. */
 async function filesOf(folder: string, manifest: string): Promise<string[]> {
   try {
-    const { files = [], texts = [] } = JSON.parse(await readFile(join(folder, manifest), 'utf8'));
-    const names: unknown[] = [...files, ...texts].map(({ file }) => file);
-    // A name from outside may not lead out of the folder.
-    return names.filter((name): name is string => typeof name === 'string' && basename(name) === name);
+    const { files: pictures = [], texts = [] } = JSON.parse(await readFile(join(folder, manifest), 'utf8'));
+    const names: unknown[] = [...pictures, ...texts].map(({ file }) => file);
+    // A name from outside may not lead out of the folder, nor be a folder in it.
+    const files = names.filter(isPlainName);
+    const about = await Promise.all(files.map((name) => lstat(join(folder, name)).catch(() => null)));
+    return files.filter((_, k) => about[k] && !about[k].isDirectory());
   } catch {
     return [];
   }
@@ -146,14 +176,14 @@ async function dropEmpty(folder: string, outmost: string | undefined): Promise<v
  * @throws Problem `no_permission`, `no_folder`, `disk_full` as the disk has it.
  */
 export async function stageSet(folder: string): Promise<Staging> {
-  const own = `.zesty-${HOST}-${process.pid}-${randomUUID()}.part`;
+  const own = partName(randomUUID());
   const staging = join(folder, own);
-  mine.add(own);
+  const release = claimPart(own);
   let made: string | undefined;
   const drop = async () => {
     await rm(staging, { recursive: true, force: true });
     await dropEmpty(folder, made);
-    mine.delete(own);
+    release();
   };
   await onDisk(folder, async () => {
     made = await mkdir(folder, { recursive: true });
@@ -190,7 +220,7 @@ export async function stageSet(folder: string): Promise<Staging> {
         const journal: Journal = { names: [...names], stale, keep };
         await writeWhole(join(staging, JOURNAL), new TextEncoder().encode(JSON.stringify(journal)));
         await finish(folder, staging, journal);
-        mine.delete(own);
+        release();
       }),
   };
 }

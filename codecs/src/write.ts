@@ -2,6 +2,13 @@ import { randomUUID } from 'node:crypto';
 import { open, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 
+/** Brings a folder's own entries to the disk, where the system can. */
+export async function syncFolder(folder: string): Promise<void> {
+  const handle = await open(folder, 'r').catch(() => null);
+  await handle?.sync().catch(() => {});
+  await handle?.close();
+}
+
 /** Writes a file whole or not at all: under a temporary name beside it, synced to disk, then renamed. */
 export async function writeWhole(path: string, bytes: Uint8Array): Promise<void> {
   const temporary = join(dirname(path), `.${randomUUID()}.part`);

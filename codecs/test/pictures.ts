@@ -53,3 +53,18 @@ export function giantPng(): Buffer {
     chunk('IEND', Buffer.alloc(0)),
   ]);
 }
+
+/** A Radiance HDR picture of one grey, its rows flat or packed. */
+export function hdrFile(width: number, height: number, isPacked = false): Uint8Array<ArrayBuffer> {
+  const pixel = [128, 128, 128, 129];
+  const runs = (code: number) =>
+    Array.from({ length: Math.ceil(width / 127) }, (_, k) => [
+      128 + Math.min(127, width - 127 * k),
+      code,
+    ]).flat();
+  const row = isPacked
+    ? [2, 2, width >> 8, width & 255, ...pixel.flatMap(runs)]
+    : Array.from({ length: width }, () => pixel).flat();
+  const header = new TextEncoder().encode(`#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y ${height} +X ${width}\n`);
+  return new Uint8Array([...header, ...Array.from({ length: height }, () => row).flat()]);
+}

@@ -44,12 +44,14 @@ export {
   NAME_FIELDS,
   patternProblems,
   safeName,
+  suffixProblem,
 } from './stations/crate/names.ts';
 export { greenOfFile, isEncoded, packer, samplesOf } from './stations/crate/pack.ts';
 export {
   type CrateNaming,
   type CratePlan,
   type CrateSettings,
+  manifestNames,
   type PlannedPicture,
   planCrate,
   profileOf,
@@ -77,6 +79,7 @@ export {
   TEXT_FIELDS,
   type TextFields,
   type TextFile,
+  templateNestingProblem,
   templateProblems,
 } from './stations/crate/template.ts';
 export { drift } from './stations/even/drift.ts';

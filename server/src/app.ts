@@ -45,7 +45,7 @@ const api = ({ db, blobs, pool, crates, looks }: Parts) =>
     .route('/charts', chartRoutes(db))
     .route('/profiles', profileRoutes(db))
     .route('/rigs', rigRoutes(db))
-    .route('/surroundings', surroundingsRoutes(db, blobs))
+    .route('/surroundings', surroundingsRoutes(db, blobs, pool))
     .route('/crates', crateRoutes(db, blobs, pool, crates))
     .get('/thumbnails/:sha256', async (c) => {
       const bytes = await blobs.get(c.req.param('sha256'));

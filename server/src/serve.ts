@@ -1,4 +1,6 @@
+import { mkdir } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
+import { resolve } from 'node:path';
 import { createAdaptorServer } from '@hono/node-server';
 import { createApp } from './app.ts';
 import { Blobs } from './blobs.ts';
@@ -6,9 +8,13 @@ import { Crates } from './crates/crates.ts';
 import { CrateMaker } from './crates/make.ts';
 import { OwnQueue } from './crates/own-queue.ts';
 import { RedisQueue, workOnRedis } from './crates/redis-queue.ts';
+import { lockFolder } from './db/lock.ts';
 import { openDatabase } from './db/open.ts';
+import { withReserve } from './db/reserve.ts';
 import { Looks } from './looks.ts';
 import { Pool } from './pool/pool.ts';
+import { loggable } from './problems.ts';
+import { sweepFolder } from './sweep.ts';
 
 export interface ServeOptions {
   /** Folder of database, blobs and crates. */
@@ -29,7 +35,10 @@ export interface ServeOptions {
 /** Threads that make crates, where nothing else is said. */
 export const USUAL_WORKERS = 2;
 
-/** The parts of the server over a data folder, without a network address. */
+/**
+ * The parts of the server over a data folder, without a network address.
+ * @throws Problem `in_use` where another server has the folder.
+ */
 export async function openStore({
   data,
   log,
@@ -37,12 +46,25 @@ export async function openStore({
   redis,
   shared = data,
 }: Pick<ServeOptions, 'data' | 'log' | 'workers' | 'redis' | 'shared'>) {
-  const { db, close } = await openDatabase(data);
+  await mkdir(data, { recursive: true });
+  const unlock = await lockFolder(data);
+  let database: Awaited<ReturnType<typeof openDatabase>>;
+  try {
+    database = await withReserve(data, () => openDatabase(data));
+  } catch (error) {
+    unlock();
+    throw error;
+  }
+  const { db, close } = database;
   const blobs = new Blobs(shared);
+  // What others share may be in use by them.
+  if (resolve(shared) === resolve(data) && !redis) {
+    await sweepFolder(data, db, blobs).catch((error) => log(loggable(error)));
+  }
   const pool = new Pool(workers);
   const maker = new CrateMaker(shared, pool, log);
   const queue = redis ? new RedisQueue(redis, maker, workers, log) : new OwnQueue(maker, workers);
-  const crates = new Crates(shared, db, queue, log);
+  const crates = new Crates({ shared, data, db, queue, log });
   await crates.begin();
   const looks = new Looks(db, blobs, pool);
   return {
@@ -51,24 +73,26 @@ export async function openStore({
     pool,
     crates,
     looks,
+    queue,
     async close() {
       await queue.close();
-      await crates.settled();
+      await crates.close();
       await pool.close();
       close();
+      unlock();
     },
   };
 }
 
-/** Makes crates of a shared queue without a server; resolves with how to end. @throws Error where there is no Redis. */
-export async function startWorker({
+/** Makes crates of a shared queue without a server, as soon as its Redis answers. Returns how to end. */
+export function startWorker({
   redis,
   shared,
   workers,
   log,
-}: Required<Pick<ServeOptions, 'redis' | 'shared' | 'workers' | 'log'>>): Promise<() => Promise<void>> {
+}: Required<Pick<ServeOptions, 'redis' | 'shared' | 'workers' | 'log'>>): () => Promise<void> {
   const pool = new Pool(workers);
-  const leave = await workOnRedis(redis, new CrateMaker(shared, pool, log), workers, log);
+  const leave = workOnRedis(redis, new CrateMaker(shared, pool, log), workers, log);
   return async () => {
     await leave();
     await pool.close();

@@ -134,7 +134,7 @@ describe('crates', () => {
       const { id } = (await server.ask('POST', `/api/tiles/${tile.id}/crates?refresh=yes`)).body.crate;
       const end = (await follow(server, id)).at(-1);
       expect(end.state).to.equal('failed');
-      expect(end.message).to.match(/whole in its own place.*is no folder/);
+      expect(end.message).to.match(/complete in its own place.*is not a folder/);
       await rm(folder);
       await server.ask('POST', `/api/crates/${id}/retry`);
       expect((await follow(server, id)).at(-1).state).to.equal('done');

@@ -1,4 +1,6 @@
 import { expect } from 'chai';
+import { exrFile } from '../../codecs/test/exr-file.ts';
+import { hdrFile, noisyJpeg, picture } from '../../codecs/test/pictures.ts';
 import { startServer, type TestServer } from './client.ts';
 
 const SUN = { turn: 312, rise: 42 };
@@ -58,10 +60,10 @@ describe('surroundings of one’s own', () => {
   };
 
   it('are known by what they hold, given back to the byte, deleted and brought back', async () => {
-    const files = {
-      hdr: new TextEncoder().encode('#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n'),
-      exr: new Uint8Array([0x76, 0x2f, 0x31, 0x01, 2, 0, 0, 0]),
-      picture: new Uint8Array([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]),
+    const files: Record<string, Uint8Array<ArrayBuffer>> = {
+      hdr: hdrFile(8, 4),
+      exr: new Uint8Array(exrFile(64, 32, { R: () => 1, G: () => 2, B: () => 3 })),
+      picture: new Uint8Array(await picture(64, 32).png().toBuffer()),
     };
     for (const [format, bytes] of Object.entries(files)) {
       const { status, body } = await send(`A ${format}`, bytes);
@@ -82,6 +84,22 @@ describe('surroundings of one’s own', () => {
   it('that are no picture are refused in words', async () => {
     const { status, body } = await send('notes.txt', new TextEncoder().encode('a text'));
     expect(status).to.equal(422);
-    expect(body.error.message).to.equal('notes.txt is no picture that can stand all round.');
+    expect(body.error.message).to.equal('The file is not a picture that can surround the view.');
+  });
+
+  it('are read whole before they are accepted, and what is refused leaves the same bytes of another row alone', async () => {
+    const whole = await noisyJpeg();
+    const cut = new Uint8Array(whole.subarray(0, whole.length / 2));
+    expect((await send('cut', cut)).body.error.code).to.equal('damaged');
+    for (const bytes of [hdrFile(8, 4).subarray(0, -5), hdrFile(64, 32, true).subarray(0, -5)]) {
+      expect((await send('cut', new Uint8Array(bytes))).body.error.code).to.equal('damaged');
+    }
+    expect((await send('packed', hdrFile(64, 32, true))).status).to.equal(201);
+    // Accepted as surroundings, refused as a source: the file stays.
+    const hdr = hdrFile(32, 16);
+    const { body } = await send('sky', hdr);
+    expect((await server.upload(hdr)).body.error.code).to.equal('not_a_picture');
+    const file = await fetch(`${server.url}/api/surroundings/${body.surroundings.id}/file`);
+    expect(new Uint8Array(await file.arrayBuffer())).to.deep.equal(hdr);
   });
 });

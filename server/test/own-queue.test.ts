@@ -37,6 +37,7 @@ describe('the queue', () => {
     const listener = {
       started: (id: string) => begun.push(id),
       moved() {},
+      returned() {},
       ended: (id: string, { state }: CrateEnd) => ended.push(`${id} ${state}`),
     };
     return { queue, listener, begun, ended, end, settled };

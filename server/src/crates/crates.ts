@@ -1,28 +1,31 @@
 import { EventEmitter } from 'node:events';
-import { mkdir, readdir, readFile } from 'node:fs/promises';
-import { isAbsolute, join, resolve } from 'node:path';
-import { diskProblem, stageSet } from '@zesty-tile/codecs';
+import { mkdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import {
+  type CrateNaming,
   hasField,
   type Manifest,
   Problem,
   parseRecipe,
   picturesOf,
+  planCrate,
   profileOf,
   type Recipe,
   type StationName,
   safeName,
 } from '@zesty-tile/core';
-import { and, asc, desc, eq, inArray, isNull, max, min } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, isNull, max, min } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { type CrateState, type CrateVerdict, crateFile, crateJob, tile } from '../db/schema.ts';
+import { inserted } from '../db/taken.ts';
 import { newId } from '../ids.ts';
-import { notFound } from '../problems.ts';
+import { loggable, notFound, problemOf } from '../problems.ts';
 import { sourceRow } from '../routes/sources.ts';
 import { revisionRow } from '../routes/tile-row.ts';
-import { crateFiles, crateFolder } from './make.ts';
-import type { CrateEnd, CrateOrder, CrateProgress } from './order.ts';
+import { crateFiles, crateFolder, findManifest } from './make.ts';
+import type { CrateEnd, CrateFileRow, CrateOrder, CrateProgress } from './order.ts';
 import type { CrateQueue, QueueListener } from './queue.ts';
+import { WatchedFolders } from './watched.ts';
 
 export type CrateJob = typeof crateJob.$inferSelect;
 /** A crate as it stands this moment. */
@@ -32,6 +35,8 @@ export type CrateNow = CrateJob & Pick<CrateProgress, 'file'>;
 const LISTED = 200;
 /** A crate whose server went away so often while it was made is not begun again by itself. */
 const MOST_ATTEMPTS = 3;
+/** Until news that could not be written down is tried again, in ms. */
+const AGAIN_MS = 5000;
 /** The place of the first crate: there is room before it, too. */
 const FIRST_PLACE = 1_000_000;
 
@@ -47,6 +52,16 @@ export type Move = (typeof MOVES)[number];
 const notReady = (state: CrateState, cannot: string) =>
   new Problem('not_ready', `The crate is ${state}; ${cannot}.`, 'Look at its state again.');
 
+export interface CratesParts {
+  /** Folder of the crates, which others may share. */
+  shared: string;
+  /** Folder of this server's own data. */
+  data: string;
+  db: Database;
+  queue: CrateQueue;
+  log(error: unknown): void;
+}
+
 /** Crates: made by a queue, kept under their number, never overwritten. */
 export class Crates implements QueueListener {
   readonly shared: string;
@@ -57,8 +72,14 @@ export class Crates implements QueueListener {
   #events = new EventEmitter({ captureRejections: false }).setMaxListeners(0);
   #log: (error: unknown) => void;
 
-  constructor(shared: string, db: Database, queue: CrateQueue, log: (error: unknown) => void) {
+  readonly #watched: WatchedFolders;
+  /** Crates on their way to the queue. */
+  readonly #adding = new Set<string>();
+  #isClosed = false;
+
+  constructor({ shared, data, db, queue, log }: CratesParts) {
     this.shared = shared;
+    this.#watched = new WatchedFolders([data, shared]);
     this.#db = db;
     this.#queue = queue;
     this.#log = log;
@@ -68,27 +89,54 @@ export class Crates implements QueueListener {
   async begin(): Promise<void> {
     await mkdir(join(this.shared, 'crates'), { recursive: true });
     await this.#queue.begin(this);
+    await this.reconcile();
+  }
+
+  /**
+   * Brings the crates that have not ended in line with the queue: those it lost are added again, those that ended meanwhile are
+   * noted. One that cannot be resumed is marked failed and holds up nothing else.
+   */
+  async reconcile(): Promise<void> {
     const going = await this.#db.query.crateJob.findMany({
       where: inArray(crateJob.state, GOING),
       orderBy: asc(crateJob.place),
     });
     for (const job of going) {
-      const known = await this.#queue.known(job.id);
-      if (known === 'waiting' || known === 'working') continue;
-      if (known) {
-        await this.#end(job.id, known);
-        continue;
+      try {
+        await this.#resume(job);
+      } catch (error) {
+        await this.#giveUp(job.id, error);
       }
-      const files = await crateFiles(this.folderOf(job.id));
-      if (files) await this.#end(job.id, { state: 'done', files });
-      else if (job.attempts >= MOST_ATTEMPTS) {
-        await this.#set(job.id, {
-          state: 'interrupted',
-          message: `The server stopped ${job.attempts} times while this crate was being made. Run it again.`,
-          endedAt: new Date(),
-        });
-      } else await this.#add(job);
     }
+  }
+
+  async #resume(job: CrateJob): Promise<void> {
+    if (this.#adding.has(job.id)) return;
+    const known = await this.#queue.known(job.id);
+    if (known === 'waiting' || known === 'working') return;
+    const files = known ? null : await crateFiles(this.folderOf(job.id), namingOf(job));
+    if (known) await this.#end(job.id, known);
+    else if (files) await this.#end(job.id, { state: 'done', files });
+    else if (job.attempts >= MOST_ATTEMPTS) {
+      await this.#set(job.id, {
+        state: 'interrupted',
+        message: `The server stopped ${job.attempts} times while this crate was being made. Run it again.`,
+        endedAt: new Date(),
+      });
+    } else await this.#add(job);
+  }
+
+  /** Marks a crate as failed for a reason in words; where even that cannot be written, it is taken up at the next start. */
+  async #giveUp(id: string, error: unknown): Promise<void> {
+    const problem = problemOf(error);
+    // The queue is taken up again when it is back.
+    if (problem?.code === 'queue_away') return;
+    if (!problem) this.#log(loggable(error));
+    const why = problem ? `${problem.message} ${problem.hint}` : 'The server log has details.';
+    const message = `The crate could not be started. ${why}`;
+    await this.#set(id, { state: 'failed', message, endedAt: new Date() }).catch((full) =>
+      this.#log(loggable(full)),
+    );
   }
 
   folderOf(id: string): string {
@@ -105,31 +153,49 @@ export class Crates implements QueueListener {
       throw new Problem(
         'bad_names',
         'The names of the files hold the number of the crate, so a renderer would not find them again.',
-        'Take {crate} out of the pattern of the names.',
+        'Remove {crate} from the pattern of the names.',
       );
     }
-    const [last] = await this.#db
-      .select({ number: max(crateJob.number) })
-      .from(crateJob)
-      .where(eq(crateJob.tileId, of.id));
-    const [job] = await this.#db
-      .insert(crateJob)
-      .values({
-        id: newId(),
-        tileId: of.id,
-        number: (last?.number ?? 0) + 1,
-        revision,
-        name: safeName(of.name) || 'tile',
-        profile: profileOf(recipe.stations.crate).name,
-        folder,
-        state: 'waiting',
-        progress: 0,
-        place: await this.#lastPlace(),
-        createdAt: new Date(),
-      })
-      .returning();
-    await this.#add(job);
-    return job;
+    const { stations } = recipe;
+    const name = safeName(of.name) || 'tile';
+    const job = await inserted(async () => {
+      const [last] = await this.#db
+        .select({ number: max(crateJob.number) })
+        .from(crateJob)
+        .where(eq(crateJob.tileId, of.id));
+      const number = (last?.number ?? 0) + 1;
+      // What cannot be named is refused before anything is made.
+      planCrate(stations.crate, [], stations.square, { tile: name, crate: number });
+      const [row] = await this.#db
+        .insert(crateJob)
+        .values({
+          id: newId(),
+          tileId: of.id,
+          number,
+          revision,
+          name,
+          profile: profileOf(stations.crate).name,
+          folder,
+          state: 'waiting',
+          progress: 0,
+          place: await this.#lastPlace(),
+          createdAt: new Date(),
+        })
+        .returning();
+      return row;
+    });
+    try {
+      await this.#add(job);
+    } catch (error) {
+      if (problemOf(error)?.code !== 'queue_away') {
+        await this.#giveUp(job.id, error);
+        throw error;
+      }
+      await this.#set(job.id, {
+        message: 'The queue does not answer; this crate starts when it is back.',
+      });
+    }
+    return this.get(job.id);
   }
 
   /** A place behind all others. */
@@ -158,19 +224,33 @@ export class Crates implements QueueListener {
   }
 
   async #add(job: CrateJob): Promise<void> {
-    await this.#set(job.id, { state: 'waiting', message: null, endedAt: null, progress: 0 });
-    await this.#queue.add(await this.#orderOf(job), job.place);
+    this.#adding.add(job.id);
+    try {
+      await this.#set(job.id, { state: 'waiting', message: null, endedAt: null, progress: 0 });
+      await this.#queue.add(await this.#orderOf(job), job.place);
+    } finally {
+      this.#adding.delete(job.id);
+    }
   }
 
-  /** What is told of one crate is noted one after the other, in the order it was told. */
+  /**
+   * News of one crate is written down in the order it came. What cannot be written, on a full disk for example, is tried again
+   * until it can.
+   */
   #inTurn(id: string, work: () => Promise<void>): void {
-    const turn = (this.#turns.get(id) ?? Promise.resolve()).then(work).catch(this.#log);
+    const tryAgain = (error: unknown) => {
+      this.#log(loggable(error));
+      if (this.#isClosed) return;
+      setTimeout(() => this.#isClosed || this.#inTurn(id, work), AGAIN_MS).unref();
+    };
+    const turn = (this.#turns.get(id) ?? Promise.resolve()).then(work).catch(tryAgain);
     this.#turns.set(id, turn);
     void turn.then(() => this.#turns.get(id) === turn && this.#turns.delete(id));
   }
 
-  /** Resolves once all that was told is noted. */
-  async settled(): Promise<void> {
+  /** Resolves once all news is written down. */
+  async close(): Promise<void> {
+    this.#isClosed = true;
     await Promise.all(this.#turns.values());
   }
 
@@ -188,6 +268,10 @@ export class Crates implements QueueListener {
     if ((this.#progress.get(id)?.done ?? 0) > progress.done) return;
     this.#progress.set(id, progress);
     this.#events.emit(id);
+  }
+
+  returned(): void {
+    void this.reconcile().catch((error) => this.#log(loggable(error)));
   }
 
   ended(id: string, end: CrateEnd): void {
@@ -208,36 +292,52 @@ export class Crates implements QueueListener {
       await this.#set(id, { state: 'failed', message: end.message, endedAt });
       return;
     }
-    const manifest = await this.manifest(id);
-    if (job.folder) {
-      const problem = await this.#refresh(id, job.folder).catch((error) => diskProblem(error, job.folder!));
-      if (problem) {
-        const why = problem instanceof Problem ? `${problem.message} ${problem.hint}` : String(problem);
-        const message = `The crate is whole in its own place, but not in the folder of the renderer. ${why}`;
-        await this.#set(id, { state: 'failed', message, endedAt });
-        return;
-      }
-    }
-    await this.#db.transaction(async (tx) => {
-      await tx.delete(crateFile).where(eq(crateFile.jobId, id));
-      await tx.insert(crateFile).values(end.files.map((file) => ({ id: newId(), jobId: id, ...file })));
-    });
-    await this.#set(id, { state: 'done', progress: 1, verdict: verdictOf(manifest), endedAt });
+    const { folder } = job;
+    if (folder) await this.#watched.inTurn(folder, () => this.#endRefreshed(job, folder, end.files));
+    else await this.#setDone(job, end.files);
   }
 
-  /** Puts a crate's files in a renderer's folder, all or none; what was there before is kept beside them. */
-  async #refresh(id: string, folder: string): Promise<void> {
-    const from = this.folderOf(id);
-    const names = (await crateFiles(from))?.map(({ name }) => name) ?? [];
-    const ordered = names.sort((a, b) => Number(a.endsWith('.tile.json')) - Number(b.endsWith('.tile.json')));
-    const staging = await stageSet(folder);
-    try {
-      for (const name of ordered) await staging.put(name, await readFile(join(from, name)));
-      await staging.place(ordered, { replace: true, keep: true });
-    } catch (error) {
-      await staging.drop();
-      throw error;
+  /** Notes the end of a crate that goes into a renderer's folder, once it is there. */
+  async #endRefreshed(job: CrateJob, folder: string, files: CrateFileRow[]): Promise<void> {
+    const newer = await this.#db.query.crateJob.findFirst({
+      where: and(
+        eq(crateJob.tileId, job.tileId),
+        eq(crateJob.folder, folder),
+        eq(crateJob.state, 'done'),
+        gt(crateJob.number, job.number),
+      ),
+    });
+    if (newer) {
+      const message = `Crate ${newer.number} is newer and in the folder already; it was left there.`;
+      await this.#setDone(job, files, message);
+      return;
     }
+    try {
+      const names = files.map(({ name }) => name);
+      await this.#watched.refresh(this.folderOf(job.id), names, folder);
+    } catch (error) {
+      const problem = problemOf(error);
+      if (!problem) this.#log(loggable(error));
+      const why = problem ? `${problem.message} ${problem.hint}` : 'The server log has details.';
+      const message = `The crate is complete in its own place, but not in the folder of the renderer. ${why}`;
+      await this.#set(job.id, { state: 'failed', message, endedAt: new Date() });
+      return;
+    }
+    await this.#setDone(job, files);
+  }
+
+  async #setDone(job: CrateJob, files: CrateFileRow[], message: string | null = null): Promise<void> {
+    const manifest = await this.#manifestOf(job);
+    const ended = { state: 'done', progress: 1, verdict: verdictOf(manifest), message } as const;
+    await this.#db.batch([
+      this.#db.delete(crateFile).where(eq(crateFile.jobId, job.id)),
+      this.#db.insert(crateFile).values(files.map((file) => ({ id: newId(), jobId: job.id, ...file }))),
+      this.#db
+        .update(crateJob)
+        .set({ ...ended, endedAt: new Date() })
+        .where(eq(crateJob.id, job.id)),
+    ]);
+    this.#events.emit(job.id);
   }
 
   async #set(id: string, values: Partial<CrateJob>): Promise<void> {
@@ -284,8 +384,12 @@ export class Crates implements QueueListener {
 
   /** The manifest of a finished crate. @throws Problem `not_ready` where there is none. */
   async manifest(id: string): Promise<Manifest> {
-    const folder = this.folderOf(id);
-    const name = (await readdir(folder).catch(() => [])).find((one) => one.endsWith('.tile.json'));
+    return this.#manifestOf(await this.get(id));
+  }
+
+  async #manifestOf(job: CrateJob): Promise<Manifest> {
+    const folder = this.folderOf(job.id);
+    const name = await findManifest(folder, namingOf(job));
     if (!name) {
       throw new Problem('not_ready', 'The crate holds no files.', 'Wait for it, or run it again.');
     }
@@ -350,18 +454,12 @@ export class Crates implements QueueListener {
   }
 
   /** A folder that a renderer watches, as it may be kept with a tile. @throws Problem where it cannot be used. */
-  async watchable(folder: string): Promise<string> {
-    const wrong = (why: string) =>
-      new Problem('bad_folder', `${why}`, 'Give the whole path of a folder of your renderer.', 'folder');
-    if (!isAbsolute(folder)) throw wrong('The path of the folder does not begin at the top.');
-    const path = resolve(folder);
-    if (path === resolve(this.shared) || path.startsWith(join(resolve(this.shared), '/')))
-      throw wrong('That folder is the program’s own.');
-    const staging = await stageSet(path);
-    await staging.drop();
-    return path;
+  watchable(folder: string): Promise<string> {
+    return this.#watched.usable(folder);
   }
 }
+
+const namingOf = ({ name, number }: CrateJob): CrateNaming => ({ tile: name, crate: number });
 
 /** What the stations found, in brief. */
 function verdictOf({ verdicts }: Manifest): CrateVerdict {

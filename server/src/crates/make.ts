@@ -2,29 +2,35 @@ import { mkdir, readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { recoverFolder, sha256Of } from '@zesty-tile/codecs';
-import { Problem, type SourceRef } from '@zesty-tile/core';
+import { type CrateNaming, manifestNames, type SourceRef } from '@zesty-tile/core';
 import { Blobs } from '../blobs.ts';
 import type { Pool } from '../pool/pool.ts';
-import { problemOf } from '../problems.ts';
+import { loggable, problemOf } from '../problems.ts';
 import type { CrateEnd, CrateFileRow, CrateOrder, CrateProgress } from './order.ts';
 
 /** The folder of a crate under the shared one. */
 export const crateFolder = (shared: string, id: string): string => join(shared, 'crates', id);
 
-const MANIFEST = '.tile.json';
+/** Name of the manifest in the folder of a crate; null where it has none. */
+export async function findManifest(folder: string, naming: CrateNaming): Promise<string | null> {
+  const names = await readdir(folder).catch(() => []);
+  return manifestNames(naming).find((name) => (names as string[]).includes(name)) ?? null;
+}
 
-/** The files of a crate that is whole; null where it is not. What a kill left of it is seen to. */
-export async function crateFiles(folder: string): Promise<CrateFileRow[] | null> {
+/** The files of a crate that is whole, its manifest last; null where it is not. What a kill left of it is cleared. */
+export async function crateFiles(folder: string, naming: CrateNaming): Promise<CrateFileRow[] | null> {
   await recoverFolder(folder);
-  const names = (await readdir(folder).catch(() => [])).filter((name) => !name.startsWith('.')).sort();
+  const manifest = await findManifest(folder, naming);
   // A manifest comes last: where one is, all is.
-  if (!names.some((name) => name.endsWith(MANIFEST))) return null;
-  return Promise.all(
-    names.map(async (name) => {
-      const bytes = await readFile(join(folder, name));
-      return { name, bytes: bytes.length, sha256: sha256Of(bytes) };
-    }),
-  );
+  if (!manifest) return null;
+  const names = await readdir(folder);
+  const others = names.filter((name) => !name.startsWith('.') && name !== manifest).sort();
+  const files: CrateFileRow[] = [];
+  for (const name of [...others, manifest]) {
+    const bytes = await readFile(join(folder, name));
+    files.push({ name, bytes: bytes.length, sha256: sha256Of(bytes) });
+  }
+  return files;
 }
 
 /** Makes crates in threads of its own, from the blobs of a shared folder into its folder of crates. */
@@ -53,14 +59,15 @@ export class CrateMaker {
     const stored = <T extends SourceRef>(source: T) => ({ ...source, path: this.#blobs.path(source.sha256) });
     try {
       await mkdir(join(this.shared, 'crates'), { recursive: true });
-      const there = await crateFiles(folder);
+      const naming = { tile: order.tile, crate: order.crate };
+      const there = await crateFiles(folder, naming);
       if (there) return { state: 'done', files: there };
       const { files } = await this.#pool.crate(
         {
           source: stored(order.source),
           given: order.given.map(stored),
           recipe: order.recipe,
-          naming: { tile: order.tile, crate: order.crate },
+          naming,
           folder,
           port: port2,
         },
@@ -68,16 +75,15 @@ export class CrateMaker {
       );
       return { state: 'done', files };
     } catch (error) {
-      // What a broken off thread left behind goes.
+      // What an interrupted thread left behind goes.
       if (signal.aborted) {
         await recoverFolder(folder).catch(this.#log);
         return { state: 'stopped' };
       }
       const problem = problemOf(error);
-      if (problem instanceof Problem)
-        return { state: 'failed', message: `${problem.message} ${problem.hint}` };
-      this.#log(error);
-      return { state: 'failed', message: 'The work failed; the server’s log says more.' };
+      if (problem) return { state: 'failed', message: `${problem.message} ${problem.hint}` };
+      this.#log(loggable(error));
+      return { state: 'failed', message: 'The work failed; the server log has details.' };
     } finally {
       port1.close();
     }

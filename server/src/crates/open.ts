@@ -3,6 +3,7 @@ import { type GivenRefs, type Manifest, newRecipe, parseRecipe, type Recipe } fr
 import type { Blobs } from '../blobs.ts';
 import type { Database } from '../db/open.ts';
 import { recipeRevision } from '../db/schema.ts';
+import { inserted } from '../db/taken.ts';
 import { newId } from '../ids.ts';
 import type { Pool } from '../pool/pool.ts';
 import { storeSource } from '../routes/sources.ts';
@@ -13,11 +14,13 @@ import type { CrateJob } from './crates.ts';
 /** Makes the recipe of a crate the newest of its tile: those before it stay. Gives the tile. */
 export async function openRecipe(db: Database, tileId: string, manifest: Manifest): Promise<string> {
   const row = await tileRow(db, tileId);
-  const { number } = await newestRevision(db, row.id);
   const recipe = parseRecipe(manifest.recipe);
-  await db
-    .insert(recipeRevision)
-    .values({ id: newId(), tileId: row.id, number: number + 1, recipe, createdAt: new Date() });
+  await inserted(async () => {
+    const { number } = await newestRevision(db, row.id);
+    await db
+      .insert(recipeRevision)
+      .values({ id: newId(), tileId: row.id, number: number + 1, recipe, createdAt: new Date() });
+  });
   return row.id;
 }
 

@@ -14,6 +14,7 @@ const isLarge = ({ recipe }: CrateOrder): boolean => recipe.stations.square.size
 
 /** The queue of one server: crates wait in its memory (its database knows them), and are made by its own threads. */
 export class OwnQueue implements CrateQueue {
+  readonly isThere = true;
   #maker: CrateMaker;
   #most: number;
   #listener: QueueListener | null = null;
@@ -31,8 +32,9 @@ export class OwnQueue implements CrateQueue {
     this.#next();
   }
 
-  async known(): Promise<null> {
-    return null;
+  async known(id: string): Promise<'waiting' | 'working' | null> {
+    if (this.#running.has(id)) return 'working';
+    return this.#waiting.some(({ order }) => order.id === id) ? 'waiting' : null;
   }
 
   async add(order: CrateOrder, place: number): Promise<void> {

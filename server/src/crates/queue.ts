@@ -5,10 +5,17 @@ export interface QueueListener {
   started(id: string): void;
   moved(id: string, progress: CrateProgress): void;
   ended(id: string, end: CrateEnd): void;
+  /** The queue was away and is back: it may have lost what it held. */
+  returned(): void;
 }
 
-/** Where crates wait to be made, and who makes them. */
+/**
+ * Where crates wait to be made, and who makes them. Where the queue does not answer, its methods throw a Problem `queue_away`
+ * within two seconds.
+ */
 export interface CrateQueue {
+  /** Whether it answers at this moment. */
+  readonly isThere: boolean;
   /** From now on the listener is told, and work is taken up. */
   begin(listener: QueueListener): Promise<void>;
   /** What it knows of a crate from before; null where it knows nothing. */

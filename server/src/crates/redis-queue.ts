@@ -1,3 +1,4 @@
+import { Problem } from '@zesty-tile/core';
 import { Queue, QueueEvents, UnrecoverableError, Worker } from 'bullmq';
 import { Redis } from 'ioredis';
 import type { CrateMaker } from './make.ts';
@@ -8,43 +9,78 @@ const NAME = 'zesty-crates';
 const STOPPING = `${NAME}-stop`;
 const stoppedKey = (id: string) => `${NAME}-stopped-${id}`;
 
-/** A worker that says nothing for so long is taken for gone, and its crate is given to another. */
+/** A worker that is silent for this long counts as gone, and its crate is given to another. */
 const LOCK_MS = 10_000;
 const LOOK_MS = 4_000;
-/** So often a crate may be taken over from a worker that is gone. */
+/** How often a crate may be taken over from a worker that is gone. */
 const TAKEN_OVER = 3;
-/** Ended crates are known to the queue for so long. */
+/** How long the queue knows crates that have ended. */
 const KEPT = { age: 7 * 24 * 3600, count: 5000 };
 const STOPPED = 'stopped';
-/** A word on progress is passed on so often at most. */
+/** Progress is passed on at most this often. */
 const TELL_MS = 200;
+/** How long an answer of the Redis may take before it counts as away, in ms. */
+const ANSWER_MS = 1500;
+/** Until a Redis that is away is tried again, in ms. */
+const RETRY_MS = 1000;
 
-/** Redis has the least place first, from 1 to this. */
+/** Redis serves the least place first, from 1 to this. */
 const MOST_PLACE = 2 ** 21;
 const priorityOf = (place: number) => Math.min(MOST_PLACE, Math.max(1, place));
 
-/** A connection that goes on trying where the Redis is away for a while, and says so. */
+/** A connection that goes on trying while the Redis is away. One line in the log says so, and one that it is back. */
 function connect(url: string, log: (error: unknown) => void): Redis {
-  const connection = new Redis(url, { maxRetriesPerRequest: null });
-  connection.on('error', log);
+  const connection = new Redis(url, { maxRetriesPerRequest: null, retryStrategy: () => RETRY_MS });
+  let isAway = false;
+  connection.on('error', (error) => {
+    if (isAway) return;
+    isAway = true;
+    log(error);
+  });
+  connection.on('ready', () => {
+    isAway = false;
+  });
   return connection;
+}
+
+const away = () =>
+  new Problem(
+    'queue_away',
+    'The shared queue of crates does not answer.',
+    'See that its Redis runs; crates that wait start when it is back.',
+  );
+
+/** The answer of the Redis. @throws Problem `queue_away` where it takes too long. */
+async function answerOf<T>(asked: Promise<T>): Promise<T> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(away()), ANSWER_MS);
+  });
+  // It may still fail when nobody waits for it any more.
+  asked.catch(() => {});
+  try {
+    return await Promise.race([asked, late]);
+  } finally {
+    clearTimeout(timer);
+  }
 }
 
 /**
  * Makes the crates of a queue in Redis, with others that do the same, on this or other machines. A crate whose worker dies
- * is taken over by another; one that was made is found made. Resolves with how to end.
+ * is taken over by another; one that was made is found made. It begins as soon as the Redis answers. Returns how to end.
  */
-export async function workOnRedis(
+export function workOnRedis(
   url: string,
   maker: CrateMaker,
   workers: number,
   log: (error: unknown) => void,
-): Promise<() => Promise<void>> {
+): () => Promise<void> {
   const connection = connect(url, log);
   const ear = connect(url, log);
   const running = new Map<string, AbortController>();
   const leaving = new AbortController();
-  await ear.subscribe(STOPPING);
+  // Repeated by the connection itself whenever it was away.
+  ear.subscribe(STOPPING).catch(() => {});
   ear.on('message', (_channel, id) => running.get(id)?.abort());
   const worker = new Worker<CrateOrder, CrateEnd>(
     NAME,
@@ -58,7 +94,7 @@ export async function workOnRedis(
         const now = performance.now();
         if (now - told < TELL_MS) return;
         told = now;
-        job.updateProgress(progress).catch(log);
+        job.updateProgress(progress).catch(() => {});
       };
       try {
         const signal = AbortSignal.any([stop.signal, leaving.signal]);
@@ -82,8 +118,8 @@ export async function workOnRedis(
       maxStalledCount: TAKEN_OVER,
     },
   );
-  worker.on('error', log);
-  await worker.waitUntilReady();
+  // Its connection has reported that it is away.
+  worker.on('error', () => {});
   return async () => {
     leaving.abort();
     await worker.close(true);
@@ -111,11 +147,15 @@ export class RedisQueue implements CrateQueue {
     this.#hearing = connect(url, log);
     this.#queue = new Queue(NAME, { connection: this.#connection });
     this.#events = new QueueEvents(NAME, { connection: this.#hearing });
-    this.#queue.on('error', log);
-    this.#events.on('error', log);
+    this.#queue.on('error', () => {});
+    this.#events.on('error', () => {});
     this.#maker = maker;
     this.#workers = workers;
     this.#log = log;
+  }
+
+  get isThere(): boolean {
+    return this.#connection.status === 'ready';
   }
 
   async begin(listener: QueueListener): Promise<void> {
@@ -128,8 +168,10 @@ export class RedisQueue implements CrateQueue {
       listener.ended(jobId, end as CrateEnd);
     });
     this.#events.on('failed', ({ jobId, failedReason }) => listener.ended(jobId, this.#endOf(failedReason)));
-    await this.#events.waitUntilReady();
-    if (this.#workers > 0) this.#leave = await workOnRedis(this.#url, this.#maker, this.#workers, this.#log);
+    this.#connection.on('ready', () => this.#listener?.returned());
+    if (this.#workers > 0) this.#leave = workOnRedis(this.#url, this.#maker, this.#workers, this.#log);
+    // Where it is away the server starts all the same: crates wait until it is back.
+    await answerOf(this.#events.waitUntilReady()).catch(() => {});
   }
 
   #endOf(reason: string): CrateEnd {
@@ -137,7 +179,11 @@ export class RedisQueue implements CrateQueue {
     return { state: 'failed', message: reason };
   }
 
-  async known(id: string): Promise<'waiting' | 'working' | CrateEnd | null> {
+  known(id: string): Promise<'waiting' | 'working' | CrateEnd | null> {
+    return answerOf(this.#known(id));
+  }
+
+  async #known(id: string): Promise<'waiting' | 'working' | CrateEnd | null> {
     const job = await this.#queue.getJob(id);
     if (!job) return null;
     const state = await job.getState();
@@ -146,7 +192,12 @@ export class RedisQueue implements CrateQueue {
     return state === 'active' ? 'working' : 'waiting';
   }
 
-  async add(order: CrateOrder, place: number): Promise<void> {
+  add(order: CrateOrder, place: number): Promise<void> {
+    this.#mustBeThere();
+    return answerOf(this.#add(order, place));
+  }
+
+  async #add(order: CrateOrder, place: number): Promise<void> {
     await this.#connection.del(stoppedKey(order.id));
     // One that ended before is asked for again.
     const before = await this.#queue.getJob(order.id);
@@ -160,11 +211,18 @@ export class RedisQueue implements CrateQueue {
   }
 
   async place(id: string, place: number): Promise<void> {
-    const job = await this.#queue.getJob(id);
-    await job?.changePriority({ priority: priorityOf(place) });
+    this.#mustBeThere();
+    await answerOf(
+      this.#queue.getJob(id).then((job) => job?.changePriority({ priority: priorityOf(place) })),
+    );
   }
 
-  async stop(id: string): Promise<void> {
+  stop(id: string): Promise<void> {
+    this.#mustBeThere();
+    return answerOf(this.#stop(id));
+  }
+
+  async #stop(id: string): Promise<void> {
     const job = await this.#queue.getJob(id);
     if (!job) return;
     // It stands even where the worker that has the crate is gone and another takes it over.
@@ -177,11 +235,19 @@ export class RedisQueue implements CrateQueue {
     this.#listener?.ended(id, { state: 'stopped' });
   }
 
+  /** What is asked of a Redis that is away would be carried out when it is back, when nobody expects it any more. */
+  #mustBeThere(): void {
+    if (!this.isThere) throw away();
+  }
+
   async close(): Promise<void> {
     this.#listener = null;
     await this.#leave();
-    await this.#events.close();
-    await this.#queue.close();
+    // Where it is away, closing would wait for its answer.
+    if (this.isThere) {
+      await this.#events.close();
+      await this.#queue.close();
+    }
     this.#hearing.disconnect();
     this.#connection.disconnect();
   }

@@ -14,10 +14,15 @@ const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 export async function openDatabase(folder: string): Promise<{ db: Database; close(): void }> {
   await mkdir(folder, { recursive: true });
   const client = createClient({ url: pathToFileURL(join(folder, 'zesty.db')).href });
-  await client.execute('PRAGMA journal_mode = WAL');
-  await client.execute('PRAGMA busy_timeout = 5000');
-  await client.execute('PRAGMA foreign_keys = ON');
   const db = drizzle(client, { schema });
-  await migrate(db, { migrationsFolder: MIGRATIONS });
+  try {
+    await client.execute('PRAGMA journal_mode = WAL');
+    await client.execute('PRAGMA busy_timeout = 5000');
+    await client.execute('PRAGMA foreign_keys = ON');
+    await migrate(db, { migrationsFolder: MIGRATIONS });
+  } catch (error) {
+    client.close();
+    throw error;
+  }
   return { db, close: () => client.close() };
 }

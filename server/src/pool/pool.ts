@@ -4,9 +4,13 @@ import type { MessagePort } from 'node:worker_threads';
 import { builtEntry, isBuilt } from '@zesty-tile/codecs/built';
 import { Problem } from '@zesty-tile/core';
 import { Piscina } from 'piscina';
+import { Budget } from '../budget.ts';
+import { crateBytes, crateSeconds, decodeBytes, SECONDS } from './limits.ts';
 import type {
   CrateResult,
   CrateTask,
+  FactsResult,
+  FactsTask,
   GreenResult,
   GreenTask,
   LookResult,
@@ -15,15 +19,24 @@ import type {
   PixelsTask,
   ScreenResult,
   ScreenTask,
+  SurroundingsResult,
+  SurroundingsTask,
+  Task,
   WorkerProblem,
 } from './tasks.ts';
+import { MemoryWatch } from './watch.ts';
 
-const ROOM = fileURLToPath(new URL('../..', import.meta.url));
+const PACKAGE = fileURLToPath(new URL('../..', import.meta.url));
 
-/** The threads' code: built it is there sooner; from its sources wherever those are newer. */
-const CODE = isBuilt(ROOM)
-  ? { filename: pathToFileURL(builtEntry(ROOM)).href, execArgv: [] }
+/** The threads' code: the built file starts sooner; the sources are run wherever they are newer. */
+const CODE = isBuilt(PACKAGE)
+  ? { filename: pathToFileURL(builtEntry(PACKAGE)).href, execArgv: [] }
   : { filename: new URL('./worker.ts', import.meta.url).href, execArgv: ['--import', 'tsx'] };
+
+/** Memory that pictures being decoded may take together, in bytes. */
+const DECODING_BYTES = 2.2 * 2 ** 30;
+/** How long past its limit a thread may take to end before the pool counts as not answering, in ms. */
+const GRACE_MS = 10_000;
 
 const threads = (minThreads: number, maxThreads: number) =>
   new Piscina({
@@ -31,51 +44,161 @@ const threads = (minThreads: number, maxThreads: number) =>
     minThreads,
     maxThreads,
     idleTimeout: 60_000,
+    // A thread that waits for work must still run its timers: they drop what it keeps.
+    atomics: 'disabled',
+    resourceLimits: { maxOldGenerationSizeMb: 2048 },
   });
 
-/** Worker threads for everything that takes long, so that the server always answers. */
+interface Lane {
+  threads: Piscina;
+  budget: Budget;
+}
+
+interface Limits {
+  /** The most the task may take once it runs, in seconds. */
+  seconds: number;
+  /** Estimate of the memory it needs, in bytes. */
+  bytes: number;
+}
+
+interface RunOptions extends Limits {
+  signal?: AbortSignal;
+  transferList?: MessagePort[];
+}
+
+const tooSlow = (seconds: number) =>
+  new Problem(
+    'too_slow',
+    `The work took longer than ${seconds} s and was stopped.`,
+    'Use a smaller picture or size, or open the picture in another program, save it again, and try that copy.',
+  );
+
+const tooLargeForMemory = () =>
+  new Problem(
+    'too_much_memory',
+    'The work needed more memory than it may take and was stopped.',
+    'Use a smaller picture or size, or open the picture in another program, save it again, and try that copy.',
+  );
+
+export interface PoolHealth {
+  /** False where a task is past its limit and its thread could not be ended. */
+  answers: boolean;
+  running: number;
+  waiting: number;
+}
+
+/** Worker threads for everything that takes long, so that the server always answers. Each task has its limits. */
 export class Pool {
-  #quick = threads(1, Math.max(2, availableParallelism()));
-  #crates: Piscina;
+  readonly #quick: Lane;
+  readonly #crates: Lane;
+  readonly #watch = new MemoryWatch();
+  /** When each running task must have ended, in ms since the process began. */
+  readonly #deadlines = new Map<object, number>();
 
   /** `crateThreads` make crates, apart from what someone waits for. */
   constructor(crateThreads: number) {
-    this.#crates = threads(0, Math.max(1, crateThreads));
+    const count = Math.max(2, availableParallelism());
+    this.#quick = { threads: threads(1, count), budget: new Budget(DECODING_BYTES, { holders: count }) };
+    const crates = Math.max(1, crateThreads);
+    this.#crates = {
+      threads: threads(0, crates),
+      budget: new Budget(Number.POSITIVE_INFINITY, { holders: crates }),
+    };
   }
 
+  /**
+   * Runs a task in a thread of its own.
+   * @throws Problem of the task; `too_slow` or `too_much_memory` where it went past a limit and its thread was ended.
+   */
   async #run<T extends object>(
-    task: object,
-    pool = this.#quick,
-    options: { signal?: AbortSignal; transferList?: MessagePort[] } = {},
+    lane: Lane,
+    task: Task,
+    { seconds, bytes, signal, transferList }: RunOptions,
   ): Promise<T> {
-    const result: T | WorkerProblem = await pool.run(task, options);
-    if (!('problem' in result)) return result;
-    const { code, message, hint, field } = result.problem;
-    throw new Problem(code, message, hint, field);
+    const release = await lane.budget.take(bytes, signal);
+    const limit = new AbortController();
+    const timer = setTimeout(() => limit.abort(tooSlow(seconds)), 1000 * seconds);
+    const watched = { bytes, stop: () => limit.abort(tooLargeForMemory()) };
+    this.#watch.add(watched);
+    this.#deadlines.set(watched, performance.now() + 1000 * seconds);
+    try {
+      const result: T | WorkerProblem = await lane.threads.run(task, {
+        signal: signal ? AbortSignal.any([signal, limit.signal]) : limit.signal,
+        transferList,
+      });
+      if (!('problem' in result)) return result;
+      const { code, message, hint, field } = result.problem;
+      throw new Problem(code, message, hint, field);
+    } catch (error) {
+      if (limit.signal.aborted) throw limit.signal.reason;
+      if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY') throw tooLargeForMemory();
+      throw error;
+    } finally {
+      clearTimeout(timer);
+      this.#watch.remove(watched);
+      this.#deadlines.delete(watched);
+      release();
+    }
+  }
+
+  #quickly<T extends object>(task: Task, limits: Limits): Promise<T> {
+    return this.#run(this.#quick, task, limits);
+  }
+
+  /** What a file is, from its header alone. */
+  facts(task: Omit<FactsTask, 'kind'>): Promise<FactsResult> {
+    return this.#quickly({ kind: 'facts', ...task }, { seconds: SECONDS.facts, bytes: 2 * task.bytes });
+  }
+
+  /** Whether a file can stand as surroundings of the lit view, decoded once. */
+  surroundings(task: Omit<SurroundingsTask, 'kind'>): Promise<SurroundingsResult> {
+    return this.#quickly(
+      { kind: 'surroundings', ...task },
+      { seconds: SECONDS.decode, bytes: DECODING_BYTES },
+    );
   }
 
   pixels(task: Omit<PixelsTask, 'kind'>): Promise<PixelsResult> {
-    return this.#run({ kind: 'pixels', ...task });
+    const bytes = decodeBytes(task.source);
+    return this.#quickly({ kind: 'pixels', ...task }, { seconds: SECONDS.decode, bytes });
   }
 
   green(task: Omit<GreenTask, 'kind'>): Promise<GreenResult> {
-    return this.#run({ kind: 'green', ...task });
+    const bytes = decodeBytes(task.source);
+    return this.#quickly({ kind: 'green', ...task }, { seconds: SECONDS.decode, bytes });
   }
 
   look(task: Omit<LookTask, 'kind'>): Promise<LookResult> {
-    return this.#run({ kind: 'look', ...task });
+    const decoding = Math.max(...[task.source, ...task.given].map(decodeBytes));
+    return this.#quickly({ kind: 'look', ...task }, { seconds: SECONDS.look, bytes: decoding + 2 ** 28 });
   }
 
   screen(task: Omit<ScreenTask, 'kind'>): Promise<ScreenResult> {
-    return this.#run({ kind: 'screen', ...task });
+    const bytes = decodeBytes(task.source);
+    return this.#quickly({ kind: 'screen', ...task }, { seconds: SECONDS.decode, bytes });
   }
 
   /** Aborting ends the worker's thread, wherever it is. */
   crate(task: Omit<CrateTask, 'kind'>, signal: AbortSignal): Promise<CrateResult> {
-    return this.#run({ kind: 'crate', ...task }, this.#crates, { signal, transferList: [task.port] });
+    const decoding = Math.max(...[task.source, ...task.given].map(decodeBytes));
+    const { size } = task.recipe.stations.square;
+    return this.#run(
+      this.#crates,
+      { kind: 'crate', ...task },
+      { seconds: crateSeconds(size), bytes: decoding + crateBytes(size), signal, transferList: [task.port] },
+    );
+  }
+
+  health(): PoolHealth {
+    const now = performance.now();
+    return {
+      answers: [...this.#deadlines.values()].every((deadline) => now < deadline + GRACE_MS),
+      running: this.#deadlines.size,
+      waiting: this.#quick.budget.waiting + this.#crates.budget.waiting,
+    };
   }
 
   async close(): Promise<void> {
-    await Promise.all([this.#quick.destroy(), this.#crates.destroy()]);
+    await Promise.all([this.#quick.threads.destroy(), this.#crates.threads.destroy()]);
   }
 }

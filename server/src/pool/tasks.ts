@@ -1,10 +1,33 @@
 import type { MessagePort } from 'node:worker_threads';
+import type { PictureFacts } from '@zesty-tile/codecs';
 import type { CrateNaming, GreenFound, LuminanceBins, Recipe, SourceRef, Verdict } from '@zesty-tile/core';
 import type { CrateFileRow } from '../crates/order.ts';
 
 /** A picture in the store: what it is, and where its file lies. */
 export interface StoredSource extends SourceRef {
   path: string;
+  /** Bits of a channel, where they are known. */
+  bits?: number;
+}
+
+/** What a file is, before it is accepted. */
+export interface FactsTask {
+  kind: 'facts';
+  path: string;
+  /** Length of the file. */
+  bytes: number;
+}
+export interface FactsResult {
+  facts: PictureFacts;
+}
+
+/** Decodes a file that is to stand around the lit view. */
+export interface SurroundingsTask {
+  kind: 'surroundings';
+  path: string;
+}
+export interface SurroundingsResult {
+  format: 'hdr' | 'exr' | 'picture';
 }
 
 export interface PixelsTask {
@@ -76,3 +99,5 @@ export interface CrateResult {
 export interface WorkerProblem {
   problem: { code: string; message: string; hint: string; field?: string };
 }
+
+export type Task = CrateTask | FactsTask | GreenTask | LookTask | PixelsTask | ScreenTask | SurroundingsTask;

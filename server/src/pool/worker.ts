@@ -1,4 +1,17 @@
-import { encodeForScreen, encodeSmall, makeCrate, sourceHost, stageSet, threads } from '@zesty-tile/codecs';
+import { availableParallelism } from 'node:os';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
+import {
+  checkSurroundings,
+  encodeForScreen,
+  encodeSmall,
+  keepNothing,
+  makeCrate,
+  readFacts,
+  sourceHost,
+  stageSet,
+  threads,
+} from '@zesty-tile/codecs';
 import {
   albedoOf,
   codesRaster,
@@ -12,12 +25,15 @@ import {
   type TileOutputs,
   WORKING_SIZE,
 } from '@zesty-tile/core';
+import { Piscina } from 'piscina';
 import { readBlob } from '../blobs.ts';
 import type { CrateProgress } from '../crates/order.ts';
 import { problemOf } from '../problems.ts';
 import type {
   CrateResult,
   CrateTask,
+  FactsResult,
+  FactsTask,
   GreenResult,
   GreenTask,
   LookResult,
@@ -27,25 +43,58 @@ import type {
   ScreenResult,
   ScreenTask,
   StoredSource,
+  SurroundingsResult,
+  SurroundingsTask,
+  Task,
   WorkerProblem,
 } from './tasks.ts';
 
 /** Share of a crate's time that goes by before files are written. */
 const COMPUTING = 0.9;
 
+/** Memory for decoded pictures in all threads together, in bytes. */
+const DECODED_BYTES = 2 ** 30;
+/** How long a thread waits for work before it drops what it keeps, in ms. */
+const IDLE_MS = 15_000;
+
+keepNothing();
+
 const paths = new Map<string, string>();
-const host = sourceHost((source) => readBlob(paths.get(source.sha256) ?? ''));
+const host = sourceHost((source) => readBlob(paths.get(source.sha256) ?? ''), {
+  cacheBytes: DECODED_BYTES / Math.max(2, availableParallelism()),
+});
 
 function know(source: StoredSource) {
   paths.set(source.sha256, source.path);
 }
 
+async function facts({ path }: FactsTask): Promise<FactsResult> {
+  return { facts: await readFacts(await readBlob(path)) };
+}
+
+async function surroundings({ path }: SurroundingsTask): Promise<SurroundingsResult> {
+  return { format: await checkSurroundings(await readBlob(path)) };
+}
+
+/** A result whose samples are moved to the other thread instead of copied. */
+function moved(result: PixelsResult): PixelsResult {
+  const wrapped = {
+    get [Piscina.transferableSymbol]() {
+      return [result.data.buffer];
+    },
+    get [Piscina.valueSymbol]() {
+      return result;
+    },
+  };
+  return Piscina.move(wrapped as never) as unknown as PixelsResult;
+}
+
 async function pixels({ source, shortEdge, as }: PixelsTask): Promise<PixelsResult> {
   know(source);
-  const { width, height, channels, data } = await host.pixels(source, shortEdge, as);
+  const { width, height, channels, data } = await host.take(source, shortEdge, as);
   const bytes = new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
   const bits = data instanceof Float32Array ? 32 : data instanceof Uint16Array ? 16 : 8;
-  return { width, height, channels, bits, data: bytes };
+  return moved({ width, height, channels, bits, data: bytes });
 }
 
 /** Shorter side at which a normal map is asked about. */
@@ -63,10 +112,11 @@ const SMALL_MAPS = ['normal', 'height', 'occlusion', 'roughness', 'specular'] as
 const LOOK_CACHE_BYTES = 192 * 2 ** 20;
 
 /** Versions of one tile share most of what is computed. */
-const lookEngine = new Engine(host, LOOK_CACHE_BYTES);
+let lookEngine: Engine | null = null;
 
 async function look({ source, given, recipe }: LookTask): Promise<LookResult> {
   for (const one of [source, ...given]) know(one);
+  lookEngine ??= new Engine(host, LOOK_CACHE_BYTES);
   const evaluation = await lookEngine.evaluate({ recipe, source, size: WORKING_SIZE });
   const outputs = evaluation.outputs as TileOutputs;
   const { relief, finish } = outputs;
@@ -129,20 +179,51 @@ async function crate({ source, given, recipe, naming, folder, port }: CrateTask)
   }
 }
 
+let idle: NodeJS.Timeout | undefined;
+
+/** Runs the garbage collector: a thread without work would not, and its pictures would stay in memory. */
+function collectGarbage(): void {
+  setFlagsFromString('--expose-gc');
+  runInNewContext('gc')();
+}
+
+function dropAll(): void {
+  host.clear();
+  paths.clear();
+  lookEngine = null;
+  collectGarbage();
+}
+
+async function perform(task: Task) {
+  switch (task.kind) {
+    case 'facts':
+      return facts(task);
+    case 'surroundings':
+      return surroundings(task);
+    case 'pixels':
+      return pixels(task);
+    case 'green':
+      return green(task);
+    case 'look':
+      return look(task);
+    case 'screen':
+      return screen(task);
+    case 'crate':
+      return crate(task);
+  }
+}
+
 /** One entry for all heavy work; a problem comes back as data, since errors lose their class on the way. */
-export default async function work(
-  task: PixelsTask | GreenTask | LookTask | ScreenTask | CrateTask,
-): Promise<PixelsResult | GreenResult | LookResult | ScreenResult | CrateResult | WorkerProblem> {
+export default async function work(task: Task): Promise<object | WorkerProblem> {
+  clearTimeout(idle);
   try {
-    if (task.kind === 'pixels') return await pixels(task);
-    if (task.kind === 'green') return await green(task);
-    if (task.kind === 'look') return await look(task);
-    if (task.kind === 'screen') return await screen(task);
-    return await crate(task);
+    return await perform(task);
   } catch (error) {
     const problem = problemOf(error);
     if (!problem) throw error;
     const { code, message, hint, field } = problem;
     return { problem: { code, message, hint, field } };
+  } finally {
+    idle = setTimeout(dropAll, IDLE_MS).unref();
   }
 }

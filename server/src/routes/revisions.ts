@@ -4,8 +4,9 @@ import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
 import { recipeRevision } from '../db/schema.ts';
+import { isTaken } from '../db/taken.ts';
 import { newId } from '../ids.ts';
-import { bodyOf } from '../input.ts';
+import { bodyOf, RECIPE_BYTES } from '../input.ts';
 import type { Looks } from '../looks.ts';
 import { sourceRow } from './sources.ts';
 import { newestRevision, revisionRow, tileRow, upToDate } from './tile-row.ts';
@@ -28,12 +29,6 @@ function wordsOf(revision: Revision, before: Revision | undefined): string[] {
     ({ station, setting, from, to }) =>
       `${station[0].toUpperCase()}${station.slice(1)}: ${setting.label} ${valueWords(setting, from)} → ${valueWords(setting, to)}`,
   );
-}
-
-/** True where an insert failed because the number is taken already. */
-function isTaken(error: unknown): boolean {
-  const seen = [error, (error as { cause?: unknown })?.cause];
-  return seen.some((e) => e instanceof Error && /UNIQUE constraint failed/.test(e.message));
 }
 
 /** The versions of a tile's recipe. Addresses start with the tile's. */
@@ -76,7 +71,7 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
     })
     .post('/:id/revisions', async (c) => {
       const row = await tileRow(db, c.req.param('id'));
-      const given = await bodyOf(c, newRevisionSchema);
+      const given = await bodyOf(c, newRevisionSchema, RECIPE_BYTES);
       const recipe = parseRecipe(given.recipe);
       const newest = await newestRevision(db, row.id);
       const conflict = async () => {

@@ -1,29 +1,28 @@
-import { LIMITS, plainPicture, readFacts } from '@zesty-tile/codecs';
-import { Problem, picturesOf, type Recipe } from '@zesty-tile/core';
+import type { HttpBindings } from '@hono/node-server';
+import { LIMITS, plainPicture } from '@zesty-tile/codecs';
+import { Problem, picturesOf, type Recipe, reductionFor } from '@zesty-tile/core';
 import { eq } from 'drizzle-orm';
-import { Hono } from 'hono';
-import { bodyLimit } from 'hono/body-limit';
+import { type Context, Hono } from 'hono';
 import * as v from 'valibot';
-import type { Blobs } from '../blobs.ts';
+import type { Blobs, Incoming } from '../blobs.ts';
+import { Budget } from '../budget.ts';
 import type { Database } from '../db/open.ts';
 import { source } from '../db/schema.ts';
 import { bodyOf } from '../input.ts';
 import type { Pool } from '../pool/pool.ts';
 import type { StoredSource } from '../pool/tasks.ts';
 import { notFound } from '../problems.ts';
-
-/** Room for the parts of a form around the file. */
-const FORM_BYTES = 64 * 1024;
+import { receiveFile } from './receive.ts';
 
 /** Longest side of a picture to look at, in pixels. */
 const SCREEN_EDGE = 1024;
 
-const tooLarge = () =>
-  new Problem(
-    'file_too_large',
-    `The file is too large; at most ${LIMITS.bytes / 2 ** 20} MB are read.`,
-    'Save it smaller, or crop it first.',
-  );
+/** Bytes of samples that are being sent at the same time. */
+const SENT_BYTES = 2 ** 29;
+/** How long a request for samples waits for others, in ms. */
+const PATIENCE_MS = 120_000;
+
+const sent = new Budget(SENT_BYTES, { patienceMs: PATIENCE_MS });
 
 /** The row of a source. @throws Problem `not_found`. */
 export async function sourceRow(db: Database, sha256: string): Promise<typeof source.$inferSelect> {
@@ -32,35 +31,37 @@ export async function sourceRow(db: Database, sha256: string): Promise<typeof so
   return row;
 }
 
-/** Checks a picture, stores it, and returns its row. The same bytes give the same row. */
-export async function storeSource(
+/** Checks a picture that was received, stores it, and returns its row. A refused one leaves the store as it was. */
+async function storeIncoming(
   db: Database,
-  blobs: Blobs,
   pool: Pool,
-  bytes: Uint8Array,
+  incoming: Incoming,
 ): Promise<typeof source.$inferSelect> {
-  const facts = await readFacts(bytes);
-  const sha256 = await blobs.put(bytes);
-  const known = await db.query.source.findFirst({ where: eq(source.sha256, sha256) });
-  if (known) return known;
-  const { width, height } = facts;
-  // A header can promise what the file does not hold: it is decoded once before it is taken.
+  const { sha256, bytes, path } = incoming;
   try {
-    await pool.pixels({
-      source: { sha256, width, height, path: blobs.path(sha256) },
-      shortEdge: 64,
-      as: 'data',
-    });
-  } catch (error) {
-    await blobs.drop(sha256);
-    throw error;
+    const known = await db.query.source.findFirst({ where: eq(source.sha256, sha256) });
+    if (known) {
+      await incoming.keep();
+      return known;
+    }
+    const { facts } = await pool.facts({ path, bytes });
+    // A header can promise what the file does not hold: it is decoded once before it is accepted.
+    await pool.pixels({ source: { sha256, ...facts, path }, shortEdge: 64, as: 'data' });
+    await incoming.keep();
+    await db
+      .insert(source)
+      .values({ sha256, ...facts, bytes, createdAt: new Date() })
+      .onConflictDoNothing();
+    return sourceRow(db, sha256);
+  } finally {
+    // Nothing is left of it where it was refused; nothing happens where it was kept.
+    await incoming.drop();
   }
-  await db
-    .insert(source)
-    .values({ sha256, ...facts, bytes: bytes.length, createdAt: new Date() })
-    .onConflictDoNothing();
-  return sourceRow(db, sha256);
 }
+
+/** Checks a picture, stores it, and returns its row. The same bytes give the same row. */
+export const storeSource = async (db: Database, blobs: Blobs, pool: Pool, bytes: Uint8Array) =>
+  storeIncoming(db, pool, await blobs.receive([bytes]));
 
 /** The pictures a recipe asks for beside its source, as they lie in the store. */
 export const givenSources = (blobs: Blobs, recipe: Recipe): StoredSource[] =>
@@ -71,6 +72,13 @@ export const givenSources = (blobs: Blobs, recipe: Recipe): StoredSource[] =>
     path: blobs.path(sha256),
   }));
 
+/** Reserves the memory of an answer until it has been sent, or its connection is gone. */
+async function reserve(c: Context<{ Bindings: HttpBindings }>, bytes: number): Promise<void> {
+  const release = await sent.take(bytes, c.req.raw.signal);
+  c.env.outgoing.once('close', release);
+  if (c.env.outgoing.closed) release();
+}
+
 const PLAIN_EDGES = [256, 512, 1024, 2048, 4096] as const;
 const plainSchema = v.strictObject({
   /** sRGB as #rrggbb. */
@@ -79,29 +87,11 @@ const plainSchema = v.strictObject({
 });
 
 export const sourceRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
-  new Hono()
-    .post(
-      '/',
-      bodyLimit({
-        maxSize: LIMITS.bytes + FORM_BYTES,
-        onError: () => {
-          throw tooLarge();
-        },
-      }),
-      async (c) => {
-        const file = (await c.req.parseBody()).file;
-        if (!(file instanceof File)) {
-          throw new Problem(
-            'bad_input',
-            'No picture was sent.',
-            'Send one as the form field “file”.',
-            'file',
-          );
-        }
-        const row = await storeSource(db, blobs, pool, new Uint8Array(await file.arrayBuffer()));
-        return c.json({ source: row }, 201);
-      },
-    )
+  new Hono<{ Bindings: HttpBindings }>()
+    .post('/', async (c) => {
+      const row = await storeIncoming(db, pool, await receiveFile(c, blobs, LIMITS.bytes));
+      return c.json({ source: row }, 201);
+    })
     .post('/plain', async (c) => {
       const { hex, edge } = await bodyOf(c, plainSchema);
       const row = await storeSource(db, blobs, pool, await plainPicture(hex, edge));
@@ -135,6 +125,9 @@ export const sourceRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
           'edge',
         );
       }
+      const factor = reductionFor(row, shortEdge);
+      const samples = Math.ceil(row.width / factor) * Math.ceil(row.height / factor) * 4;
+      await reserve(c, samples * (row.bits === 32 ? 4 : 2));
       const { width, height, channels, bits, data } = await pool.pixels({
         source: { ...row, path: blobs.path(row.sha256) },
         shortEdge,

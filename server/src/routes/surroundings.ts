@@ -1,41 +1,22 @@
-import { Problem } from '@zesty-tile/core';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import { Hono } from 'hono';
-import { bodyLimit } from 'hono/body-limit';
 import * as v from 'valibot';
 import type { Blobs } from '../blobs.ts';
 import type { Database } from '../db/open.ts';
 import { surroundings } from '../db/schema.ts';
 import { newId } from '../ids.ts';
 import { nameSchema } from '../input.ts';
+import type { Pool } from '../pool/pool.ts';
 import { notFound } from '../problems.ts';
+import { receiveBody } from './receive.ts';
 import { removal } from './removal.ts';
 
 const MOST_BYTES = 128 * 2 ** 20;
 
-const tooLarge = () =>
-  new Problem(
-    'file_too_large',
-    'The picture is larger than 128 MB.',
-    'Save it smaller: 4096 px across are plenty.',
-  );
-
-/** What a file is by its first bytes; null where it is nothing that stands all round. */
-function formatOf(bytes: Uint8Array): 'hdr' | 'exr' | 'picture' | null {
-  const text = String.fromCharCode(...bytes.subarray(0, 12));
-  if (text.startsWith('#?')) return 'hdr';
-  if (text.startsWith('\x76\x2f\x31\x01')) return 'exr';
-  const isPicture =
-    text.startsWith('\xff\xd8\xff') ||
-    text.startsWith('\x89PNG') ||
-    (text.startsWith('RIFF') && text.endsWith('WEBP'));
-  return isPicture ? 'picture' : null;
-}
-
 const shown = ({ id, name, format }: typeof surroundings.$inferSelect) => ({ id, name, format });
 
 /** 360° pictures of one's own, for all projects. */
-export const surroundingsRoutes = (db: Database, blobs: Blobs) =>
+export const surroundingsRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
   new Hono()
     .get('/', async (c) => {
       const rows = await db.query.surroundings.findMany({
@@ -44,33 +25,21 @@ export const surroundingsRoutes = (db: Database, blobs: Blobs) =>
       });
       return c.json({ surroundings: rows.map(shown) });
     })
-    .post(
-      '/',
-      bodyLimit({
-        maxSize: MOST_BYTES,
-        onError: () => {
-          throw tooLarge();
-        },
-      }),
-      async (c) => {
-        const name = v.parse(v.fallback(nameSchema, 'Surroundings'), c.req.query('name'));
-        const bytes = new Uint8Array(await c.req.arrayBuffer());
-        const format = formatOf(bytes);
-        if (!format) {
-          throw new Problem(
-            'bad_picture',
-            `${name} is no picture that can stand all round.`,
-            'Give a Radiance HDR, an OpenEXR, or a PNG, JPEG or WebP that is twice as wide as high.',
-          );
-        }
-        const sha256 = await blobs.put(bytes);
+    .post('/', async (c) => {
+      const name = v.parse(v.fallback(nameSchema, 'Surroundings'), c.req.query('name'));
+      const incoming = await receiveBody(c, blobs, MOST_BYTES);
+      try {
+        const { format } = await pool.surroundings({ path: incoming.path });
+        await incoming.keep();
         const [row] = await db
           .insert(surroundings)
-          .values({ id: newId(), name, sha256, format, createdAt: new Date() })
+          .values({ id: newId(), name, sha256: incoming.sha256, format, createdAt: new Date() })
           .returning();
         return c.json({ surroundings: shown(row) }, 201);
-      },
-    )
+      } finally {
+        await incoming.drop();
+      }
+    })
     .get('/:id/file', async (c) => {
       const row = await db.query.surroundings.findFirst({
         where: and(eq(surroundings.id, c.req.param('id')), isNull(surroundings.deletedAt)),

@@ -6,7 +6,7 @@ import type { Crates } from '../crates/crates.ts';
 import type { Database } from '../db/open.ts';
 import { guide, project, recipeRevision, tag, tile } from '../db/schema.ts';
 import { newId } from '../ids.ts';
-import { bodyOf, nameSchema, tagSchema } from '../input.ts';
+import { bodyOf, nameSchema, RECIPE_BYTES, tagSchema } from '../input.ts';
 import { type Looks, setLook } from '../looks.ts';
 import { projectRow } from './projects.ts';
 import { removal } from './removal.ts';
@@ -46,18 +46,23 @@ export async function makeTile(
 ) {
   await projectRow(db, given.projectId);
   await sourceRow(db, given.sourceSha256);
-  return db.transaction(async (tx) => {
-    const [row] = await tx
+  const id = newId();
+  const createdAt = new Date();
+  // In one call: nothing else may write between the parts of it.
+  const [[row]] = await db.batch([
+    db
       .insert(tile)
-      .values({ id: newId(), ...given, createdAt: new Date() })
-      .returning();
-    await tx
-      .insert(recipeRevision)
-      .values({ id: newId(), tileId: row.id, number: 1, recipe, createdAt: new Date() });
-    if (tags.length > 0) await tx.insert(tag).values(tags.map((name) => ({ tileId: row.id, name })));
-    return row;
-  });
+      .values({ id, ...given, createdAt })
+      .returning(),
+    db.insert(recipeRevision).values({ id: newId(), tileId: id, number: 1, recipe, createdAt }),
+    ...tagsOf(db, id, tags),
+  ]);
+  return row;
 }
+
+/** What writes the tags of a tile, each once. */
+const tagsOf = (db: Database, tileId: string, names: readonly string[]) =>
+  names.length > 0 ? [db.insert(tag).values([...new Set(names)].map((name) => ({ tileId, name })))] : [];
 
 /** A tile like another: the same picture, recipe, look, tags and guide pictures, under a new name. */
 async function duplicateTile(db: Database, id: string) {
@@ -134,7 +139,7 @@ export const tileRoutes = (db: Database, crates: Crates, looks: Looks) =>
   new Hono()
     .get('/', async (c) => c.json({ tiles: await listTiles(db, c.req.query('project')) }))
     .post('/', async (c) => {
-      const { recipe, ...given } = await bodyOf(c, newTileSchema);
+      const { recipe, ...given } = await bodyOf(c, newTileSchema, RECIPE_BYTES);
       const row = await makeTile(db, given, recipe === undefined ? newRecipe() : parseRecipe(recipe));
       return c.json({ tile: row }, 201);
     })
@@ -154,13 +159,11 @@ export const tileRoutes = (db: Database, crates: Crates, looks: Looks) =>
       const { tags, ...values } = await bodyOf(c, changedTileSchema);
       if (values.projectId) await projectRow(db, values.projectId);
       if (values.watched) values.watched = await crates.watchable(values.watched);
-      await db.transaction(async (tx) => {
-        if (Object.keys(values).length > 0) await tx.update(tile).set(values).where(eq(tile.id, row.id));
-        if (!tags) return;
-        await tx.delete(tag).where(eq(tag.tileId, row.id));
-        const names = [...new Set(tags)];
-        if (names.length > 0) await tx.insert(tag).values(names.map((name) => ({ tileId: row.id, name })));
-      });
+      const changed = { name: row.name, ...values };
+      const retagged = tags
+        ? [db.delete(tag).where(eq(tag.tileId, row.id)), ...tagsOf(db, row.id, tags)]
+        : [];
+      await db.batch([db.update(tile).set(changed).where(eq(tile.id, row.id)), ...retagged]);
       return c.json({ tile: await tileRow(db, row.id) });
     })
     .post('/:id/duplicate', async (c) => c.json({ tile: await duplicateTile(db, c.req.param('id')) }, 201))

@@ -61,3 +61,15 @@ export function patternProblems(pattern: string): string[] {
 /** A file name of a pattern, without its extension. */
 export const patternName = (pattern: string, values: Record<NameField, string | number>): string =>
   pattern.replace(FIELD, (_, field: NameField) => String(values[field])).replace(/[ .-]+$/g, '');
+
+/** Suffix of the file that describes a crate. */
+export const MANIFEST_SUFFIX = 'tile.json';
+
+/** The most bytes of a file name, on the systems that allow the fewest. */
+export const MOST_NAME_BYTES = 255;
+
+/** What is wrong with the suffix of a text beside the manifest, in one sentence; null where nothing is. */
+export const suffixProblem = (suffix: string): string | null =>
+  `.${suffix.toLowerCase()}`.endsWith(`.${MANIFEST_SUFFIX}`)
+    ? `“.${MANIFEST_SUFFIX}” is kept for the manifest of the crate.`
+    : null;

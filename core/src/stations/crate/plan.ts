@@ -2,10 +2,11 @@ import { Problem } from '../../problem.ts';
 import type { Values } from '../../settings/settings.ts';
 import { type Shape, type Sides, sidesOf } from '../shape.ts';
 import type { MapName } from './maps.ts';
-import { hasField, patternName } from './names.ts';
+import { hasField, MANIFEST_SUFFIX, MOST_NAME_BYTES, patternName, suffixProblem } from './names.ts';
 import type { DOCUMENTS, Format, Profile, ProfileFile } from './profile.ts';
 import { filesWithout, PROFILES, type ProfileName } from './profiles.ts';
 import type { settings } from './settings.ts';
+import { templateNestingProblem } from './template.ts';
 
 export type CrateSettings = Values<typeof settings>;
 
@@ -65,9 +66,58 @@ export interface CrateNaming {
   crate: number;
 }
 
+/** Start of the names of all that a crate holds besides its pictures. */
+const baseName = (pattern: string, { tile, crate }: CrateNaming): string =>
+  hasField(pattern, 'crate') ? `${tile}_${crate}` : tile;
+
+/** Name of a crate's manifest, by the pattern of its file names. */
+export const manifestName = (pattern: string, naming: CrateNaming): string =>
+  `${baseName(pattern, naming)}.${MANIFEST_SUFFIX}`;
+
+/** Both names that the manifest of a crate may have, where the pattern of its file names is not known. */
+export const manifestNames = (naming: CrateNaming): string[] =>
+  ['{crate}', ''].map((pattern) => manifestName(pattern, naming));
+
+/** @throws Problem `bad_text` where the text beside the pictures cannot be written. */
+function checkText({ text }: CrateSettings): void {
+  if (!text) return;
+  const problem = suffixProblem(text.ending) ?? templateNestingProblem(text.text);
+  if (problem) {
+    throw new Problem(
+      'bad_text',
+      `The text beside the pictures: ${problem}`,
+      'Change it at the Crate station.',
+    );
+  }
+}
+
+/** @throws Problem `name_too_long`, `name_clash` where files cannot have these names. */
+function checkNames(names: readonly string[]): void {
+  const encoder = new TextEncoder();
+  const seen = new Set<string>();
+  for (const name of names) {
+    if (encoder.encode(name).length > MOST_NAME_BYTES) {
+      throw new Problem(
+        'name_too_long',
+        `The file name “${name.slice(0, 40)}…” has more than ${MOST_NAME_BYTES} bytes.`,
+        'Shorten the pattern of the names, a suffix in the profile, or the name of the tile.',
+      );
+    }
+    const key = name.normalize('NFC').toLowerCase();
+    if (seen.has(key)) {
+      throw new Problem(
+        'name_clash',
+        `Two files of the crate would be called “${name}”.`,
+        'Change the pattern of the names, or a suffix in the profile.',
+      );
+    }
+    seen.add(key);
+  }
+}
+
 /**
  * Names, sizes and places of all files of a crate. `missing` are maps that the tile has not.
- * @throws Problem `name_clash` where two files would have one name.
+ * @throws Problem `name_clash` where two files would have one name, `name_too_long`, `bad_text`.
  */
 export function planCrate(
   chosen: CrateSettings,
@@ -75,6 +125,7 @@ export function planCrate(
   { size, shape }: { size: number; shape: Shape },
   { tile, crate }: CrateNaming,
 ): CratePlan {
+  checkText(chosen);
   const profile = profileOf(chosen);
   // Where one pattern stands for several sizes, they are told apart at its end.
   const isLadder = chosen.ladder > 1;
@@ -94,7 +145,7 @@ export function planCrate(
       });
     }
   }
-  const base = hasField(chosen.names, 'crate') ? `${tile}_${crate}` : tile;
+  const base = baseName(chosen.names, { tile, crate });
   const { document } = profile;
   const rungs = [...new Set(pictures.map(({ rung }) => rung))];
   const documents =
@@ -107,24 +158,13 @@ export function planCrate(
         }));
   const isEmbedded = document === 'gltf';
   const text = chosen.text ? `${base}.${chosen.text.ending}` : null;
-  const manifest = `${base}.tile.json`;
+  const manifest = manifestName(chosen.names, { tile, crate });
   const names = [
     ...(isEmbedded ? [] : pictures.map(({ name }) => name)),
     ...documents.map(({ name }) => name),
     ...(text ? [text] : []),
     manifest,
   ];
-  const seen = new Set<string>();
-  for (const name of names) {
-    const key = name.normalize('NFC').toLowerCase();
-    if (seen.has(key)) {
-      throw new Problem(
-        'name_clash',
-        `Two files of the crate would be called “${name}”.`,
-        'Change the pattern of the names, or an ending in the profile.',
-      );
-    }
-    seen.add(key);
-  }
+  checkNames(names);
   return { pictures, documents, isEmbedded, text, manifest, names };
 }

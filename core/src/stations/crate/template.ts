@@ -1,4 +1,5 @@
 import Mustache from 'mustache';
+import { Problem } from '../../problem.ts';
 
 /** One picture, as a template speaks of it. */
 export interface TextFile {
@@ -100,6 +101,46 @@ export function templateProblems(text: string): string[] {
   }
 }
 
-/** A template with its fields filled in, nothing escaped. */
-export const filledText = (text: string, fields: TextFields): string =>
-  Mustache.render(text, fields, {}, { escape: String });
+/** The deepest nesting of sections in a template. */
+const MOST_LEVELS = 8;
+/** The longest text that a template may give, in characters. */
+const LONGEST_TEXT = 4_000_000;
+
+function nestingProblem(tokens: Token[], level: number, inFiles: boolean): string | null {
+  for (const [kind, value, , , inner] of tokens) {
+    if (!inner || (kind !== '#' && kind !== '^')) continue;
+    const isList = kind === '#' && value === 'files';
+    if (isList && inFiles) {
+      return '{{#files}} stands inside another {{#files}}, which would repeat every file for every file.';
+    }
+    if (level >= MOST_LEVELS) return `Sections are nested more than ${MOST_LEVELS} deep.`;
+    const found = nestingProblem(inner, level + 1, inFiles || isList);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** What in the nesting of a template would make its text too long, in one sentence; null where nothing would. */
+export function templateNestingProblem(text: string): string | null {
+  try {
+    return nestingProblem(Mustache.parse(text) as Token[], 0, false);
+  } catch {
+    // `templateProblems` says why it cannot be read.
+    return null;
+  }
+}
+
+/**
+ * A template with its fields filled in, nothing escaped.
+ * @throws Problem `bad_text` where the nesting of its sections or the length of the text has no bound.
+ */
+export function filledText(text: string, fields: TextFields): string {
+  const tooMuch = (why: string) =>
+    new Problem('bad_text', `The text beside the pictures: ${why}`, 'Change it at the Crate station.');
+  const problem = templateNestingProblem(text);
+  if (problem) throw tooMuch(problem);
+  const filled = Mustache.render(text, fields, {}, { escape: String });
+  if (filled.length > LONGEST_TEXT)
+    throw tooMuch(`it has more than ${LONGEST_TEXT / 1e6} million characters.`);
+  return filled;
+}

@@ -9,8 +9,10 @@ import {
   type CrateText,
   NAME_FIELDS,
   patternProblems,
+  suffixProblem,
   TEXT_ENDING,
   TEXT_FIELDS,
+  templateNestingProblem,
   templateProblems,
 } from '@zesty-tile/core';
 import { useEffect, useState } from 'react';
@@ -30,8 +32,10 @@ const FIRST: CrateText = {
 function TextDialog({ onClose }: { onClose(): void }) {
   const kept = useBench((s) => s.recipe.stations.crate.text);
   const [{ ending, text }, setText] = useState(kept ?? FIRST);
-  const problems = templateProblems(text);
-  const isNamed = TEXT_ENDING.test(ending);
+  const nesting = templateNestingProblem(text);
+  const problems = [...templateProblems(text), ...(nesting ? [nesting] : [])];
+  const taken = suffixProblem(ending);
+  const isNamed = TEXT_ENDING.test(ending) && !taken;
   const take = (value: CrateText | null) => {
     useBench.getState().setDials('crate', { text: value }, '');
     onClose();
@@ -45,9 +49,10 @@ function TextDialog({ onClose }: { onClose(): void }) {
           picture; there {'{{name}}'}, {'{{map}}'}, {'{{size}}'}, {'{{red}}'} and so on are that picture’s.
         </span>
         <TextField
-          label="Ending of its file"
+          label="Suffix of its file"
           value={ending}
           error={!isNamed}
+          helperText={taken ?? ''}
           onChange={(event) => setText({ ending: event.target.value, text })}
           sx={{ width: 260, mt: 1 }}
         />
