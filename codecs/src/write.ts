@@ -10,10 +10,10 @@ export async function syncFolder(folder: string): Promise<void> {
 }
 
 /** Writes a file whole or not at all: under a temporary name beside it, synced to disk, then renamed. */
-export async function writeWhole(path: string, bytes: Uint8Array): Promise<void> {
+export async function writeWhole(path: string, bytes: Uint8Array, mode?: number): Promise<void> {
   const temporary = join(dirname(path), `.${randomUUID()}.part`);
   try {
-    const handle = await open(temporary, 'wx');
+    const handle = await open(temporary, 'wx', mode);
     try {
       await handle.writeFile(bytes);
       await handle.sync();

@@ -1,6 +1,7 @@
 import { execFileSync, spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { chmod, mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { hostname, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Problem } from '@zesty-tile/core';
@@ -82,6 +83,48 @@ describe('a set placed in a folder', () => {
     await writeFile(join(inner, 'a.tile.json'), JSON.stringify({ files: [{ file: '../victim.txt' }, {}] }));
     await placeNext(inner, 1);
     expect(await readFile(victim, 'utf8')).to.equal('stays');
+  });
+
+  it('a foreign journal or manifest can touch nothing outside its folder, nor a folder in it', async () => {
+    const victim = join(folder, 'victim.txt');
+    const inner = join(folder, 'in');
+    const kept = join(inner, 'former', 'kept.txt');
+    await mkdir(join(inner, 'former'), { recursive: true });
+    await writeFile(victim, 'stays');
+    await writeFile(kept, 'stays');
+    const journals = [
+      { names: ['a.tile.json'], stale: ['../victim.txt'], keep: false },
+      { names: ['../victim.txt', 'a.tile.json'], stale: [], keep: false },
+      { names: ['...tile.json'], stale: [], keep: true },
+      { names: ['.tile.json'], stale: [], keep: true },
+      { names: ['a.tile.json'], stale: [victim], keep: false },
+      { names: [], stale: ['a'], keep: false },
+      { names: 'a.tile.json', stale: null },
+      null,
+    ];
+    for (const journal of journals) {
+      const staging = join(inner, `.zesty-${hostname()}-999999-${randomUUID()}.part`);
+      await mkdir(join(staging, 'old'), { recursive: true });
+      await writeFile(join(staging, 'placing.json'), JSON.stringify(journal));
+      await recoverFolder(inner);
+      const words = JSON.stringify(journal);
+      expect(await readFile(victim, 'utf8'), words).to.equal('stays');
+      expect(await readFile(kept, 'utf8'), words).to.equal('stays');
+      // It is not ours: it is left as it is.
+      expect(await readdir(staging), words).to.include('placing.json');
+      await rm(staging, { recursive: true });
+    }
+    const files = [
+      { file: 'former' },
+      { file: '..' },
+      { file: '.' },
+      { file: '' },
+      { file: 'x/../../victim.txt' },
+    ];
+    await writeFile(join(inner, 'a.tile.json'), JSON.stringify({ files }));
+    await placeNext(inner, 1);
+    expect(await readFile(victim, 'utf8')).to.equal('stays');
+    expect(await readFile(kept, 'utf8')).to.equal('stays');
   });
 
   it('killed at twenty moments: what has a manifest is whole, and the next run goes through', async function () {

@@ -2,9 +2,12 @@ import { serveStatic } from '@hono/node-server/serve-static';
 import { Hono } from 'hono';
 import type { Blobs } from './blobs.ts';
 import type { Crates } from './crates/crates.ts';
+import type { CrateQueue } from './crates/queue.ts';
 import type { Database } from './db/open.ts';
-import { guard } from './guard.ts';
 import type { Looks } from './looks.ts';
+import { guard } from './network/guard.ts';
+import { securityHeaders } from './network/headers.ts';
+import { tokenGuard } from './network/token.ts';
 import type { Pool } from './pool/pool.ts';
 import { answerError, notFound } from './problems.ts';
 import { chartRoutes } from './routes/charts.ts';
@@ -26,15 +29,26 @@ export interface Parts {
   pool: Pool;
   crates: Crates;
   looks: Looks;
+  queue: CrateQueue;
   host: string;
+  /** What requests must carry; null where only this machine can reach the server. */
+  token: string | null;
   /** Folder of the built interface, where there is one. */
   web: string | null;
   log(error: unknown): void;
 }
 
-const api = ({ db, blobs, pool, crates, looks }: Parts) =>
+const api = ({ db, blobs, pool, crates, looks, queue }: Parts) =>
   new Hono()
-    .get('/health', (c) => c.json({ ok: true }))
+    .get('/health', (c) => {
+      const { answers, running, waiting } = pool.health();
+      const health = {
+        ok: answers && queue.isThere,
+        pool: { answers, running, waiting },
+        queue: queue.isThere,
+      };
+      return c.json(health, health.ok ? 200 : 503);
+    })
     .route('/projects', projectRoutes(db))
     .route('/sources', sourceRoutes(db, blobs, pool))
     .route('/tiles', tileRoutes(db, crates, looks))
@@ -61,7 +75,9 @@ const api = ({ db, blobs, pool, crates, looks }: Parts) =>
 /** The whole server as one handler. */
 export function createApp(parts: Parts) {
   const app = new Hono();
+  app.use(securityHeaders);
   app.use(guard(parts.host));
+  if (parts.token) app.use(tokenGuard(parts.token));
   app.onError((error, c) => answerError(error, c, parts.log));
   const routes = app.route('/api', api(parts));
   if (parts.web) {

@@ -12,6 +12,8 @@ import { lockFolder } from './db/lock.ts';
 import { openDatabase } from './db/open.ts';
 import { withReserve } from './db/reserve.ts';
 import { Looks } from './looks.ts';
+import { isLoopback, reachableHost } from './network/hosts.ts';
+import { tokenOf } from './network/token.ts';
 import { Pool } from './pool/pool.ts';
 import { loggable } from './problems.ts';
 import { sweepFolder } from './sweep.ts';
@@ -102,15 +104,23 @@ export function startWorker({
 /** Starts the server; resolves once it listens. */
 export async function serve(options: ServeOptions) {
   const store = await openStore(options);
-  const app = createApp({ ...store, host: options.host, web: options.web, log: options.log });
+  const { host, web, log } = options;
+  const token = isLoopback(host) ? null : await tokenOf(options.data);
+  const app = createApp({ ...store, host, token, web, log });
   const server = createAdaptorServer({ fetch: app.fetch });
-  await new Promise<void>((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(options.port, options.host, resolve);
-  });
+  try {
+    await new Promise<void>((resolve, reject) => {
+      server.once('error', reject);
+      server.listen(options.port, host, resolve);
+    });
+  } catch (error) {
+    await store.close();
+    throw error;
+  }
   const { port } = server.address() as AddressInfo;
   return {
-    url: `http://${options.host}:${port}`,
+    url: `http://${reachableHost(host)}:${port}`,
+    token,
     store,
     async close() {
       if ('closeAllConnections' in server) server.closeAllConnections();

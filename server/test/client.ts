@@ -8,7 +8,7 @@ import { picture } from '../../codecs/test/pictures.ts';
 /** A server on a free port over a folder of its own. */
 export async function startServer(
   folder?: string,
-  more: Partial<Pick<ServeOptions, 'redis' | 'shared' | 'workers'>> = {},
+  more: Partial<Pick<ServeOptions, 'host' | 'redis' | 'shared' | 'web' | 'workers'>> = {},
 ) {
   const data = folder ?? (await mkdtemp(join(tmpdir(), 'zesty-')));
   const errors: unknown[] = [];

@@ -1,6 +1,7 @@
 import { createReadStream } from 'node:fs';
 import { open } from 'node:fs/promises';
 import { Readable } from 'node:stream';
+import type { HttpBindings } from '@hono/node-server';
 import { Problem } from '@zesty-tile/core';
 import { makeZip } from 'client-zip';
 import { Hono } from 'hono';
@@ -12,6 +13,7 @@ import { openRecipe, openSet } from '../crates/open.ts';
 import type { Database } from '../db/open.ts';
 import { crateJob } from '../db/schema.ts';
 import { bodyOf } from '../input.ts';
+import { enterStream } from '../network/streams.ts';
 import type { Pool } from '../pool/pool.ts';
 import { removal } from './removal.ts';
 import { newestRevision, tileRow } from './tile-row.ts';
@@ -42,7 +44,7 @@ const KINDS: Record<string, string> = {
 };
 
 export const crateRoutes = (db: Database, blobs: Blobs, pool: Pool, crates: Crates) =>
-  new Hono()
+  new Hono<{ Bindings: HttpBindings }>()
     .get('/', async (c) => c.json({ crates: await crates.all() }))
     .post('/', async (c) => {
       const { tiles } = await bodyOf(c, severalSchema);
@@ -93,6 +95,9 @@ export const crateRoutes = (db: Database, blobs: Blobs, pool: Pool, crates: Crat
     .get('/:id/events', async (c) => {
       const id = c.req.param('id');
       await crates.get(id);
+      const leave = enterStream(c.env.incoming.socket.remoteAddress ?? '');
+      c.env.outgoing.once('close', leave);
+      if (c.env.outgoing.closed) leave();
       return streamSSE(c, async (stream) => {
         let wake = () => {};
         const unwatch = crates.watch(id, () => wake());
