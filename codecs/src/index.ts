@@ -5,6 +5,7 @@ export { diskProblem, onDisk } from './disk.ts';
 export { encodeFile, encodeForScreen, encodeSmall, plainPicture } from './encode.ts';
 export { sha256Of } from './hash.ts';
 export { type SourceHost, type SourceHostOptions, sourceHost } from './host.ts';
+export { makeFolder } from './make-folder.ts';
 export { partName } from './part.ts';
 export { recoverFolder, refuseExisting, type Staging, stageSet } from './place.ts';
 export { type ReadBack, readBack } from './read-back.ts';

@@ -15,6 +15,7 @@ import {
 import { dirname, join } from 'node:path';
 import { Problem } from '@zesty-tile/core';
 import { onDisk } from './disk.ts';
+import { makeFolder } from './make-folder.ts';
 import { claimPart, isLeftBehind, isPart, partName } from './part.ts';
 import { syncFolder, writeWhole } from './write.ts';
 
@@ -159,7 +160,7 @@ export async function refuseExisting(folder: string, names: readonly string[]): 
 }
 
 /** Takes away folders that were made on the way, from the inmost, while they are empty. */
-async function dropEmpty(folder: string, outmost: string | undefined): Promise<void> {
+async function dropEmpty(folder: string, outmost: string | null): Promise<void> {
   if (!outmost) return;
   for (let at = folder; at.startsWith(outmost); at = dirname(at)) {
     const isGone = await rmdir(at).then(
@@ -179,14 +180,14 @@ export async function stageSet(folder: string): Promise<Staging> {
   const own = partName(randomUUID());
   const staging = join(folder, own);
   const release = claimPart(own);
-  let made: string | undefined;
+  let made: string | null = null;
   const drop = async () => {
     await rm(staging, { recursive: true, force: true });
     await dropEmpty(folder, made);
     release();
   };
   await onDisk(folder, async () => {
-    made = await mkdir(folder, { recursive: true });
+    made = await makeFolder(folder);
     await recoverFolder(folder);
     await mkdir(staging);
   }).catch(async (error) => {

@@ -4,6 +4,7 @@ import { HTTPException } from 'hono/http-exception';
 import type { ContentfulStatusCode } from 'hono/utils/http-status';
 
 const STATUS: Record<string, ContentfulStatusCode> = {
+  gone: 400,
   unauthorised: 401,
   foreign: 403,
   not_found: 404,
@@ -29,6 +30,7 @@ const LONGEST = 600;
 export const notFound = (what: string): Problem =>
   new Problem('not_found', `There is no such ${what}.`, 'It may have been removed; go back to the Yard.');
 
+const gone = () => new Problem('gone', 'The request was cut off.', 'Send it again.');
 const diskFull = () =>
   new Problem(
     'disk_full',
@@ -126,7 +128,7 @@ export function answerError(error: Error, c: Context, log: (error: unknown) => v
     const message = cut(error.message || 'The request cannot be read.');
     return c.json({ error: { code: 'bad_request', message, hint: 'Check what was sent.' } }, error.status);
   }
-  const problem = problemOf(error);
+  const problem = c.req.raw.signal.aborted ? gone() : problemOf(error);
   if (!problem) {
     log(loggable(error));
     const message = 'The server failed at this request; everything saved is safe.';

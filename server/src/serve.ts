@@ -1,7 +1,7 @@
-import { mkdir } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
 import { createAdaptorServer } from '@hono/node-server';
+import { makeFolder, onDisk } from '@zesty-tile/codecs';
 import { createApp } from './app.ts';
 import { Blobs } from './blobs.ts';
 import { Crates } from './crates/crates.ts';
@@ -48,13 +48,13 @@ export async function openStore({
   redis,
   shared = data,
 }: Pick<ServeOptions, 'data' | 'log' | 'workers' | 'redis' | 'shared'>) {
-  await mkdir(data, { recursive: true });
-  const unlock = await lockFolder(data);
+  await onDisk(data, () => makeFolder(resolve(data)));
+  const unlock = await withReserve(data, () => lockFolder(data));
   let database: Awaited<ReturnType<typeof openDatabase>>;
   try {
     database = await withReserve(data, () => openDatabase(data));
   } catch (error) {
-    unlock();
+    await unlock();
     throw error;
   }
   const { db, close } = database;
@@ -81,7 +81,7 @@ export async function openStore({
       await crates.close();
       await pool.close();
       close();
-      unlock();
+      await unlock();
     },
   };
 }

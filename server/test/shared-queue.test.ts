@@ -1,6 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -9,29 +8,9 @@ import { newRecipe } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { Redis } from 'ioredis';
 import { startServer, type TestServer } from './client.ts';
+import { freePort, said, startRedis } from './redis.ts';
 
 const ZESTY = fileURLToPath(new URL('../../cli/bin/zesty.mjs', import.meta.url));
-
-const freePort = () =>
-  new Promise<number>((resolve) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => resolve(port));
-    });
-  });
-
-/** Resolves with the first words of a process's output that match. */
-const said = (child: ChildProcess, words: RegExp) =>
-  new Promise<void>((resolve, reject) => {
-    let text = '';
-    const listen = (chunk: Buffer) => {
-      text += chunk;
-      if (words.test(text)) resolve();
-    };
-    child.stdout?.on('data', listen);
-    child.stderr?.on('data', listen);
-    child.once('exit', () => reject(new Error(`It ended before it said ${words}: ${text}`)));
-  });
 
 const gone = (child: ChildProcess) =>
   child.exitCode !== null || child.signalCode !== null
@@ -50,8 +29,7 @@ describe('a queue in Redis', () => {
     folder = await mkdtemp(join(tmpdir(), 'zesty-redis-'));
     const port = await freePort();
     url = `redis://127.0.0.1:${port}`;
-    redis = spawn('redis-server', ['--port', String(port), '--save', '', '--dir', folder]);
-    await said(redis, /Ready to accept connections/);
+    redis = await startRedis(port, folder);
     // It makes nothing itself.
     first = await startServer(join(folder, 'one'), {
       redis: url,

@@ -8,10 +8,15 @@ import { Problem } from '@zesty-tile/core';
  * a database of its own: the system ends it with the process, however that ends. Returns how to release it.
  * @throws Problem `in_use` where another server has the folder.
  */
-export async function lockFolder(folder: string): Promise<() => void> {
+export async function lockFolder(folder: string): Promise<() => Promise<void>> {
   const client = createClient({ url: pathToFileURL(join(folder, 'server.lock')).href });
   try {
-    await client.transaction('write');
+    const held = await client.transaction('write');
+    return async () => {
+      // A connection that is closed within a transaction keeps its lock until it is collected.
+      await held.rollback();
+      client.close();
+    };
   } catch (error) {
     client.close();
     const { code } = error as { code?: string };
@@ -22,5 +27,4 @@ export async function lockFolder(folder: string): Promise<() => void> {
       'Use that one, end it first, or name another folder with ZESTY_DATA.',
     );
   }
-  return () => client.close();
 }

@@ -1,4 +1,3 @@
-import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { createClient } from '@libsql/client';
@@ -10,9 +9,8 @@ export type Database = LibSQLDatabase<typeof schema>;
 
 const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 
-/** Opens (or makes) the database in a folder and brings it to the present schema. */
+/** Opens (or makes) the database in a folder that is there and brings it to the present schema. */
 export async function openDatabase(folder: string): Promise<{ db: Database; close(): void }> {
-  await mkdir(folder, { recursive: true });
   const client = createClient({ url: pathToFileURL(join(folder, 'zesty.db')).href });
   const db = drizzle(client, { schema });
   try {

@@ -95,8 +95,11 @@ export class Pool {
   /** When each running task must have ended, in ms since the process began. */
   readonly #deadlines = new Map<object, number>();
 
-  /** `crateThreads` make crates, apart from what someone waits for. */
-  constructor(crateThreads: number) {
+  readonly #seconds: typeof SECONDS;
+
+  /** `crateThreads` make crates, apart from what someone waits for; `seconds` limits the tasks. */
+  constructor(crateThreads: number, seconds = SECONDS) {
+    this.#seconds = seconds;
     const count = Math.max(2, availableParallelism());
     this.#quick = { threads: threads(1, count), budget: new Budget(DECODING_BYTES, { holders: count }) };
     const crates = Math.max(1, crateThreads);
@@ -147,35 +150,38 @@ export class Pool {
 
   /** What a file is, from its header alone. */
   facts(task: Omit<FactsTask, 'kind'>): Promise<FactsResult> {
-    return this.#quickly({ kind: 'facts', ...task }, { seconds: SECONDS.facts, bytes: 2 * task.bytes });
+    return this.#quickly({ kind: 'facts', ...task }, { seconds: this.#seconds.facts, bytes: 2 * task.bytes });
   }
 
   /** Whether a file can stand as surroundings of the lit view, decoded once. */
   surroundings(task: Omit<SurroundingsTask, 'kind'>): Promise<SurroundingsResult> {
     return this.#quickly(
       { kind: 'surroundings', ...task },
-      { seconds: SECONDS.decode, bytes: DECODING_BYTES },
+      { seconds: this.#seconds.decode, bytes: DECODING_BYTES },
     );
   }
 
   pixels(task: Omit<PixelsTask, 'kind'>): Promise<PixelsResult> {
     const bytes = decodeBytes(task.source);
-    return this.#quickly({ kind: 'pixels', ...task }, { seconds: SECONDS.decode, bytes });
+    return this.#quickly({ kind: 'pixels', ...task }, { seconds: this.#seconds.decode, bytes });
   }
 
   green(task: Omit<GreenTask, 'kind'>): Promise<GreenResult> {
     const bytes = decodeBytes(task.source);
-    return this.#quickly({ kind: 'green', ...task }, { seconds: SECONDS.decode, bytes });
+    return this.#quickly({ kind: 'green', ...task }, { seconds: this.#seconds.decode, bytes });
   }
 
   look(task: Omit<LookTask, 'kind'>): Promise<LookResult> {
     const decoding = Math.max(...[task.source, ...task.given].map(decodeBytes));
-    return this.#quickly({ kind: 'look', ...task }, { seconds: SECONDS.look, bytes: decoding + 2 ** 28 });
+    return this.#quickly(
+      { kind: 'look', ...task },
+      { seconds: this.#seconds.look, bytes: decoding + 2 ** 28 },
+    );
   }
 
   screen(task: Omit<ScreenTask, 'kind'>): Promise<ScreenResult> {
     const bytes = decodeBytes(task.source);
-    return this.#quickly({ kind: 'screen', ...task }, { seconds: SECONDS.decode, bytes });
+    return this.#quickly({ kind: 'screen', ...task }, { seconds: this.#seconds.decode, bytes });
   }
 
   /** Aborting ends the worker's thread, wherever it is. */

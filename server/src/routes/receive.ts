@@ -39,9 +39,22 @@ async function admitted<T>(c: Context, most: number, work: () => Promise<T>): Pr
 const bodyStream = (c: Context): Readable =>
   c.req.raw.body ? Readable.fromWeb(c.req.raw.body as NodeStream) : Readable.from([]);
 
-async function* bounded(chunks: AsyncIterable<Uint8Array>, most: number): AsyncGenerator<Uint8Array> {
+/** Reads on what is left of a refused body, so that its client hears why; one that does not end is cut off. */
+async function drain(body: Readable, most: number): Promise<void> {
   let bytes = 0;
-  for await (const chunk of chunks) {
+  try {
+    for await (const chunk of body) {
+      bytes += chunk.length;
+      if (bytes > most) return;
+    }
+  } catch {
+    // The client is gone.
+  }
+}
+
+async function* bounded(stream: Readable, most: number): AsyncGenerator<Uint8Array> {
+  let bytes = 0;
+  for await (const chunk of stream.iterator({ destroyOnReturn: false })) {
     bytes += chunk.length;
     if (bytes > most) throw tooLarge(most);
     yield chunk;
@@ -50,7 +63,15 @@ async function* bounded(chunks: AsyncIterable<Uint8Array>, most: number): AsyncG
 
 /** Receives the whole body of a request as a file. @throws Problem `file_too_large`, `busy`. */
 export const receiveBody = (c: Context, blobs: Blobs, most: number): Promise<Incoming> =>
-  admitted(c, most, () => blobs.receive(bounded(bodyStream(c), most)));
+  admitted(c, most, async () => {
+    const body = bodyStream(c);
+    try {
+      return await blobs.receive(bounded(body, most));
+    } catch (error) {
+      await drain(body, most);
+      throw error;
+    }
+  });
 
 const noFile = () =>
   new Problem('bad_input', 'No picture was sent.', 'Send one as the form field “file”.', 'file');
@@ -67,7 +88,7 @@ export const receiveFile = (c: Context, blobs: Blobs, most: number): Promise<Inc
     try {
       form = busboy({
         headers: { 'content-type': c.req.header('content-type') },
-        limits: { files: 1, fields: 4, parts: 6, fieldSize: 1024, headerPairs: 32 },
+        limits: { files: 1, fileSize: most + 1, fields: 4, parts: 6, fieldSize: 1024, headerPairs: 32 },
       });
     } catch {
       throw badForm();
@@ -78,9 +99,11 @@ export const receiveFile = (c: Context, blobs: Blobs, most: number): Promise<Inc
         file.resume();
         return;
       }
+      // A form that is cut off cuts its file off too, whoever listens.
+      file.on('error', () => {});
       received = blobs.receive(bounded(file, most));
-      // It is awaited below; nothing more is read of a form whose file is refused.
-      received.catch(() => form.destroy());
+      // It is awaited below. The rest of a refused file is read on, so that its client hears why.
+      received.catch(() => file.resume());
     });
     const body = bodyStream(c);
     const ended = once(form, 'close');
@@ -91,8 +114,9 @@ export const receiveFile = (c: Context, blobs: Blobs, most: number): Promise<Inc
       () => badForm(),
     );
     if (!received) throw broken ?? noFile();
-    const incoming: Incoming = await (received as Promise<Incoming>).catch((error) => {
-      throw error instanceof Problem ? error : (broken ?? error);
+    const incoming: Incoming = await (received as Promise<Incoming>).catch((error: Error) => {
+      // A form that was cut off cuts its file off too; any other error is the file's own.
+      throw /^Unexpected end/.test(error.message) ? badForm() : error;
     });
     if (!broken) return incoming;
     await incoming.drop();
