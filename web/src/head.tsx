@@ -7,9 +7,9 @@ import type { ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { useRunningCrates } from './crates/use-running.ts';
 import { Mark } from './mark.tsx';
-
 import { GREY } from './theme.ts';
 import { useShortcuts } from './use-shortcuts.ts';
+import { ImportNote } from './yard/import-note.tsx';
 
 /** The slim band at the top of every page. */
 export function Head({ children }: { children?: ReactNode }) {
@@ -36,6 +36,7 @@ export function Head({ children }: { children?: ReactNode }) {
           Zesty Tile
         </Typography>
       </Link>
+      <ImportNote />
       {children}
     </Box>
   );

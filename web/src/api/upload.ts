@@ -19,8 +19,8 @@ export interface StoredPicture {
 }
 
 /** Stores a picture. @throws ApiError where it is refused. */
-export async function storePicture(file: File): Promise<StoredPicture> {
-  const { source } = await answerOf(api.sources.$post({ form: { file } } as never));
+export async function storePicture(file: File, signal?: AbortSignal): Promise<StoredPicture> {
+  const { source } = await answerOf(api.sources.$post({ form: { file } } as never, { init: { signal } }));
   const { sha256, width, height } = source;
   return { sha256, width, height, name: file.name.slice(-LONGEST) };
 }

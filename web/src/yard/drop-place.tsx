@@ -6,23 +6,22 @@ import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { useWhereFrom, WhereFromFields } from '../stations/source/where-from.tsx';
 import { GREY } from '../theme.ts';
-import type { Intake } from './use-intake.ts';
+import { useImport } from './import-state.ts';
 
 interface DropPlaceProps {
-  intake: Intake;
   /** Something is held over the Yard. */
   over: boolean;
   onFiles(files: File[]): void;
-  onStop(): void;
+  onCancel(): void;
   /** A tile is to start from one colour. */
   onPlain(): void;
 }
 
 /** The first place of the Yard: drop photos, get tiles. */
-export function DropPlace({ intake, over, onFiles, onStop, onPlain }: DropPlaceProps) {
+export function DropPlace({ over, onFiles, onCancel, onPlain }: DropPlaceProps) {
   const photos = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
-  const { at, problems } = intake;
+  const { at, problems, made, isCancelled } = useImport();
   const [asking, setAsking] = useState(false);
   const whereFrom = useWhereFrom();
   const input = {
@@ -76,7 +75,7 @@ export function DropPlace({ intake, over, onFiles, onStop, onPlain }: DropPlaceP
             value={(100 * (at.index - 1)) / at.of}
             aria-label={`Reading ${at.name}`}
           />
-          {at.of > 1 && <Button onClick={onStop}>Stop</Button>}
+          <Button onClick={onCancel}>Cancel</Button>
         </Box>
       ) : (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', justifyContent: 'center' }}>
@@ -87,6 +86,13 @@ export function DropPlace({ intake, over, onFiles, onStop, onPlain }: DropPlaceP
             Origin, licence
           </Button>
         </Box>
+      )}
+      {isCancelled && !at && (
+        <Typography role="status" sx={{ color: GREY.soft }}>
+          {made.length === 0
+            ? 'Import cancelled; no tile was made.'
+            : `Import cancelled; ${made.length === 1 ? 'one tile was' : `${made.length} tiles were`} made before.`}
+        </Typography>
       )}
       {asking && !at && (
         // Not a part of the drop place that opens files.

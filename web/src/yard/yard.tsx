@@ -3,7 +3,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate, useSearchParams } from 'react-router';
 import { answerOf, api } from '../api/client.ts';
@@ -13,11 +13,12 @@ import { GREY } from '../theme.ts';
 import { chooseTiles, EVERYTHING, tagsOf } from './choose-tiles.ts';
 import { DropPlace } from './drop-place.tsx';
 import { FirstNote } from './first-note.tsx';
+import { useImport } from './import-state.ts';
+import { cancelImport, endSet, importFiles } from './importing.ts';
 import { ProjectSheet, SHEET_WIDTH } from './project-sheet.tsx';
 import { ProjectTabs } from './project-tabs.tsx';
 import { useProjects, useTiles } from './queries.ts';
 import { TileGrid } from './tile-grid.tsx';
-import { useIntake } from './use-intake.ts';
 import { usePasted } from './use-pasted.ts';
 import { Wishes } from './wishes.tsx';
 
@@ -59,18 +60,33 @@ export function Yard() {
   const go = (tileId: string) => navigate(`/tiles/${tileId}/source`);
   const choose = (tile: string | null) =>
     setSearch({ ...(open ? { project: open.id } : {}), ...(tile ? { tile } : {}) }, { replace: true });
-  const { intake, take, set, endSet, stop } = useIntake(projectId, go);
+  const set = useImport(({ sets }) => sets[0] ?? null);
+  const refresh = () => {
+    void queries.invalidateQueries({ queryKey: ['tiles'] });
+    void queries.invalidateQueries({ queryKey: ['projects'] });
+  };
+  const isShown = useRef(true);
+  useEffect(() => {
+    isShown.current = true;
+    return () => {
+      isShown.current = false;
+    };
+  }, []);
+  const take = async (files: File[]) => {
+    let asked: Promise<string> | null = null;
+    const once = () => {
+      asked ??= projectId();
+      return asked;
+    };
+    const alone = await importFiles(files, once, refresh);
+    // One picture alone opens at once, unless another page was opened meanwhile.
+    if (alone && isShown.current) go(alone);
+  };
   const [plain, setPlain] = useState(false);
   const { getRootProps, isDragActive } = useDropzone({ onDrop: take, noClick: true, noKeyboard: true });
   usePasted(take);
   const place = (
-    <DropPlace
-      intake={intake}
-      over={isDragActive}
-      onFiles={take}
-      onStop={stop}
-      onPlain={() => setPlain(true)}
-    />
+    <DropPlace over={isDragActive} onFiles={take} onCancel={cancelImport} onPlain={() => setPlain(true)} />
   );
   const nothing = tiles !== undefined && tiles.length > 0 && shown.length === 0;
   return (
@@ -154,10 +170,16 @@ export function Yard() {
       </Box>
       {set && (
         <SetDialog
-          key={set.files.map(({ file }) => file.name).join()}
-          dropped={set}
-          projectId={projectId}
-          onEnd={endSet}
+          key={set.set.files.map(({ file }) => file.name).join()}
+          dropped={set.set}
+          projectId={set.projectId}
+          onEnd={(tileId) => {
+            const isLast = useImport.getState().sets.length === 1;
+            endSet();
+            if (!tileId) return;
+            refresh();
+            if (isLast && !useImport.getState().at) go(tileId);
+          }}
         />
       )}
       {plain && (

@@ -1,0 +1,32 @@
+import type { NamedSet } from '@zesty-tile/core';
+import { create } from 'zustand';
+
+/** The project that files were dropped in; it is made at the first need. */
+export type ProjectOf = () => Promise<string>;
+
+/** A set of pictures that waits to be asked about. */
+export interface WaitingSet {
+  set: NamedSet<File>;
+  projectId: ProjectOf;
+}
+
+/** The import of dropped files. It belongs to no page: it goes on whichever page is shown. */
+export interface ImportState {
+  /** The file being imported, its place from 1, and how many there are; null while there is none. */
+  at: { name: string; index: number; of: number } | null;
+  /** What was refused, and why. */
+  problems: { name: string; words: string }[];
+  sets: WaitingSet[];
+  /** Tiles made by the import that is under way, or ended last. */
+  made: string[];
+  /** Whether it was cancelled before its last file. */
+  isCancelled: boolean;
+}
+
+export const useImport = create<ImportState>(() => ({
+  at: null,
+  problems: [],
+  sets: [],
+  made: [],
+  isCancelled: false,
+}));
