@@ -4,7 +4,7 @@ import { ROOT } from './setup.mjs';
 
 process.chdir(ROOT);
 
-const ROOMS = ['core', 'codecs', 'server', 'web', 'cli', 'demo', 'e2e'];
+const ROOMS = ['core', 'codecs', 'server', 'web', 'cli', 'demo', 'e2e', 'torture'];
 
 /** The room's code; browser tests are all code there is of theirs. */
 const codeOf = (room) => (room === 'e2e' ? 'e2e/test' : `${room}/src`);
@@ -20,6 +20,8 @@ const MAY_USE = {
   cli: ['core', 'codecs', 'server'],
   demo: ['core', 'codecs', 'server'],
   e2e: ['core', 'codecs', 'server', 'demo'],
+  // It starts the server and the command line as processes of their own.
+  torture: ['core', 'codecs'],
 };
 
 const walls = ROOMS.map((room) => ({

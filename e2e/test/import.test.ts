@@ -42,7 +42,7 @@ describe('an import of several files', () => {
     for (const [k, id] of (['stucco', 'ripples', 'stucco'] as const).entries()) {
       await cp(demoPicture(id), files[k]);
     }
-    page = await stage.page();
+    page = await stage.page({ strict: true });
     await page.goto(stage.url);
     await page.getByRole('img', { name: 'Limewashed stucco, laid 2 × 2' }).waitFor();
   });

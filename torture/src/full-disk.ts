@@ -1,0 +1,109 @@
+import { execFileSync } from 'node:child_process';
+import { mkdir, open, rm, statfs } from 'node:fs/promises';
+import { join } from 'node:path';
+import { brokenDatabase, brokenSet, partsIn } from './check.ts';
+import { ask, makeTile, smallRecipe, upload } from './client.ts';
+import { noise } from './pictures.ts';
+import { freePort, startServer } from './process.ts';
+import { Random, Score, type Tally, type TrialOptions, wait } from './trial.ts';
+
+/** Leaves so many bytes of a disk free. */
+async function fill(disk: string, left: number): Promise<void> {
+  const handle = await open(join(disk, 'filler'), 'a');
+  try {
+    for (;;) {
+      const { bavail, bsize } = await statfs(disk);
+      const room = bavail * bsize - left;
+      if (room <= 0) return;
+      await handle.write(Buffer.alloc(Math.min(room, 2 ** 20)));
+    }
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'ENOSPC') throw error;
+  } finally {
+    await handle.close();
+  }
+}
+
+/**
+ * Fills the disk of the data folder before each step: upload, version, crate, and a restart. Each step may be refused in words; what
+ * was acknowledged stays, and room heals everything.
+ */
+export async function fullDisk({ seed, count, folder }: TrialOptions): Promise<Tally> {
+  const score = new Score('a full disk at every step');
+  const random = new Random(seed);
+  const disk = join(folder, 'disk');
+  await mkdir(disk, { recursive: true });
+  try {
+    execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=96m', 'tmpfs', disk], { stdio: 'ignore' });
+  } catch {
+    score.figures.skipped = 'only the system’s own user may mount a small disk';
+    return score.tally();
+  }
+  const data = join(disk, 'data');
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  let server = await startServer({ data, port });
+  try {
+    const tileId = await makeTile(url, await noise(random, 64, 64).png().toBuffer());
+    const at = `/api/tiles/${tileId}`;
+    await ask(url, 'POST', `${at}/revisions`, { base: 1, recipe: smallRecipe() });
+    const steps = {
+      upload: async () => upload(url, await noise(random, 200, 200).png().toBuffer()),
+      version: async () => {
+        const { body } = await ask(url, 'GET', at);
+        return ask(url, 'POST', `${at}/revisions`, { base: body.revision?.number, recipe: smallRecipe() });
+      },
+      crate: () => ask(url, 'POST', `${at}/crates`),
+      look: () => ask(url, 'GET', `${at}/look`),
+      project: () => ask(url, 'POST', '/api/projects', { name: 'Full' }),
+    };
+    for (let k = 0; k < count; k++) {
+      const broken: string[] = [];
+      await fill(disk, random.below(2) === 0 ? 0 : random.below(400_000));
+      if (k % 5 === 4) {
+        await server.kill(random.below(2) === 0 ? 'SIGKILL' : 'SIGTERM');
+        server = await startServer({ data, port });
+        score.count('restarts on a full disk');
+        await fill(disk, 0);
+      }
+      const sources: string[] = [];
+      for (const [name, step] of Object.entries(steps)) {
+        const { status, body } = await step();
+        if (status === null || (status >= 500 && body.error?.code !== 'disk_full')) {
+          broken.push(`${name}: ${status} ${JSON.stringify(body)}`);
+        }
+        if (status === 507) score.count('refused');
+        if (name === 'upload' && status === 201) sources.push(body.source.sha256);
+      }
+      const { status, body } = await ask(url, 'GET', at);
+      if (status !== 200) broken.push(`the tile is not read: ${status}`);
+      await rm(join(disk, 'filler'));
+      const saved = await ask(url, 'POST', `${at}/revisions`, {
+        base: body.revision?.number,
+        recipe: smallRecipe(),
+      });
+      if (saved.status !== 201) broken.push(`with room again: ${saved.status} ${JSON.stringify(saved.body)}`);
+      for (const sha256 of sources) {
+        const pixels = await ask(url, 'GET', `/api/sources/${sha256}/pixels?edge=64`);
+        if (pixels.status !== 200) broken.push(`an accepted picture answers ${pixels.status}`);
+      }
+      score.note(...broken);
+    }
+    // Every crate ends by itself once there is room.
+    const going = async () => {
+      const { body } = await ask(url, 'GET', `${at}/crates`);
+      return body.crates.filter(({ state }: { state: string }) => ['waiting', 'working'].includes(state));
+    };
+    for (let k = 0; k < 600 && (await going()).length > 0; k++) await wait(100);
+    const { body } = await ask(url, 'GET', `${at}/crates`);
+    for (const { id, state, message } of body.crates) {
+      if (state === 'done') score.note(...(await brokenSet(join(data, 'crates', id))));
+      else score.note(...(message ? [] : [`crate ${id} is ${state} without words`]));
+    }
+    score.note(...(await brokenDatabase(data)), ...(await partsIn(data)));
+  } finally {
+    await server.kill();
+    execFileSync('umount', ['-l', disk]);
+  }
+  return score.tally();
+}
