@@ -61,13 +61,12 @@ const api = ({ db, blobs, pool, crates, looks, queue }: Parts) =>
     .route('/rigs', rigRoutes(db))
     .route('/surroundings', surroundingsRoutes(db, blobs, pool))
     .route('/crates', crateRoutes(db, blobs, pool, crates))
-    .get('/thumbnails/:sha256', async (c) => {
-      const bytes = await blobs.get(c.req.param('sha256'));
-      return c.body(bytes as Uint8Array<ArrayBuffer>, 200, {
+    .get('/thumbnails/:sha256', async (c) =>
+      c.body(await blobs.stream(c.req.param('sha256')), 200, {
         'Content-Type': 'image/webp',
         'Cache-Control': 'private, max-age=31536000, immutable',
-      });
-    })
+      }),
+    )
     .all('*', () => {
       throw notFound('address');
     });

@@ -1,6 +1,8 @@
 import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream } from 'node:fs';
 import { access, mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
+import { Readable } from 'node:stream';
 import { partName, syncFolder } from '@zesty-tile/codecs';
 import { Problem } from '@zesty-tile/core';
 
@@ -94,9 +96,11 @@ export class Blobs {
     );
   }
 
-  /** @throws Problem `source_gone` where the file is no longer on disk. */
-  async get(sha256: string): Promise<Uint8Array> {
-    return readBlob(this.path(sha256));
+  /** A stored file, read as it is sent. @throws Problem `source_gone` where it is no longer on disk. */
+  async stream(sha256: string): Promise<ReadableStream<Uint8Array>> {
+    const path = this.path(sha256);
+    if (!(await this.has(sha256))) throw sourceGone();
+    return Readable.toWeb(createReadStream(path)) as ReadableStream<Uint8Array>;
   }
 
   /**
@@ -126,10 +130,13 @@ export async function readBlob(path: string): Promise<Uint8Array> {
     return await readFile(path);
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
-    throw new Problem(
-      'source_gone',
-      'The picture is no longer in the store on disk.',
-      'Upload the same picture again: it is recognised by its content, and the tile works as before.',
-    );
+    throw sourceGone();
   }
 }
+
+const sourceGone = () =>
+  new Problem(
+    'source_gone',
+    'The picture is no longer in the store on disk.',
+    'Upload the same picture again: it is recognised by its content, and the tile works as before.',
+  );

@@ -72,7 +72,7 @@ interface Route {
 }
 
 /** Every route of the API with a valid body. */
-function routesOf(ids: { tile: string; project: string; source: string }): Route[] {
+export function routesOf(ids: { tile: string; project: string; source: string }): Route[] {
   const recipe = smallRecipe();
   const profile = { ...PROFILES.packed, name: 'Ours' };
   const lights = {
@@ -199,17 +199,18 @@ export async function fuzzRoutes({ seed, count, folder }: TrialOptions): Promise
   try {
     for (let k = 0; k < count && server.isRunning; k++) {
       const route = routes[k % routes.length];
+      const own = ids[route.path.slice(1).replace(/s?[/?].*$/, '') as keyof typeof ids] ?? random.pick(known);
+      const text = () => random.pick(HOSTILE_TEXTS).replace(/\p{Cs}/gu, '?');
       const id = () =>
-        encodeURIComponent(
-          random.below(2) ? random.pick(known) : random.pick(HOSTILE_TEXTS).replace(/\p{Cs}/gu, '?'),
-        );
+        encodeURIComponent(random.below(3) > 0 ? own : random.below(2) ? random.pick(known) : text());
       const path = route.path
         .replaceAll(/:id/g, id)
         .replaceAll(/:number/g, () =>
           String(random.below(2) ? random.pick(HOSTILE_NUMBERS) : 1 + random.below(3)),
         );
       const kind = random.below(10);
-      const raw = kind < 1 ? random.pick(RAW_BODIES) : kind < 4 ? anyValue(random) : bent(route.body, random);
+      const bend = () => (kind < 6 ? route.body : bent(route.body, random));
+      const raw = kind < 1 ? random.pick(RAW_BODIES) : kind < 4 ? anyValue(random) : bend();
       const isSent = route.method !== 'GET' && (route.body !== undefined || kind < 2);
       const body = isSent ? (typeof raw === 'string' ? raw : JSON.stringify(raw)) : undefined;
       const { status, body: answer, hung } = await ask(url, route.method, `/api${path}`, body);

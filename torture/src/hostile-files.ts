@@ -20,13 +20,13 @@ export async function hostileFiles({ seed, count, folder }: TrialOptions): Promi
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   const server = await startServer({ data: join(folder, 'data'), port });
+  const send = (name: string, bytes: Uint8Array) =>
+    name.endsWith('.hdr') ? ask(url, 'POST', '/api/surroundings?name=sky', bytes) : upload(url, bytes, name);
   const tryOne = async () => {
     const [name, whole] = random.pick(files);
     const { how, bytes } = mutated(whole, random);
     const what = `${how} of ${name} (${bytes.length} bytes)`;
-    const { status, body, hung } = name.endsWith('.hdr')
-      ? await ask(url, 'POST', '/api/surroundings?name=sky', bytes)
-      : await upload(url, bytes, name);
+    const { status, body, hung } = await send(name, bytes);
     if (hung) score.note(`${what}: no answer within ten seconds`);
     else if (status === null) score.note(`${what}: ${body}`);
     else if (status >= 500) score.note(`${what}: ${status} ${JSON.stringify(body)}`);
@@ -35,6 +35,10 @@ export async function hostileFiles({ seed, count, folder }: TrialOptions): Promi
     score.count(status === 201 ? 'accepted' : 'refused');
   };
   try {
+    for (const [name, whole] of files) {
+      const { status, body } = await send(name, whole);
+      score.note(...(status === 201 ? [] : [`${name}, whole: ${status} ${JSON.stringify(body)}`]));
+    }
     for (let done = 0; done < count && server.isRunning; done += AT_ONCE) {
       await Promise.all(Array.from({ length: Math.min(AT_ONCE, count - done) }, tryOne));
     }

@@ -7,7 +7,7 @@ import { freePort, startServer } from './process.ts';
 import { Random, Score, type Tally, type TrialOptions, wait } from './trial.ts';
 
 /** Longest time between the start of the work and the kill, in ms. */
-const LONGEST_MS = 1500;
+const LONGEST_MS = 3000;
 
 /** Everything the server said it has. */
 class Acknowledged {

@@ -70,7 +70,16 @@ export function newRecipe(seed = 1): Recipe {
 }
 
 /** Everything wrong with a would-be recipe, one plain line each; empty when it is sound. */
-export function recipeProblems(value: unknown): string[] {
+export const recipeProblems = (value: unknown): string[] => read(value).problems;
+
+/** A recipe as it was written, and everything wrong with it. */
+function read(value: unknown): { recipe: Recipe | null; problems: string[] } {
+  const { success, output, issues } = v.safeParse(recipeSchema, value);
+  if (success) return { recipe: output as unknown as Recipe, problems: [] };
+  return { recipe: null, problems: wordsOf(value, issues) };
+}
+
+function wordsOf(value: unknown, issues: v.InferIssue<typeof recipeSchema>[]): string[] {
   if (value && typeof value === 'object' && 'version' in value) {
     const { version } = value as { version: unknown };
     if (typeof version === 'number' && version > RECIPE_VERSION) {
@@ -79,9 +88,7 @@ export function recipeProblems(value: unknown): string[] {
       ];
     }
   }
-  const result = v.safeParse(recipeSchema, value);
-  if (result.success) return [];
-  return result.issues.map((issue) => {
+  return issues.map((issue) => {
     const path = v.getDotPath(issue) ?? '';
     if (issue.type === 'strict_object' && issue.expected === 'never') {
       return `“${path}” is not a setting this program knows; remove it or correct its spelling.`;
@@ -95,13 +102,13 @@ export function recipeProblems(value: unknown): string[] {
 
 /** A sound recipe with all defaults filled in. @throws Problem `bad_recipe` that lists what is wrong. */
 export function parseRecipe(value: unknown): Recipe {
-  const problems = recipeProblems(value);
-  if (problems.length > 0) {
+  const { recipe, problems } = read(value);
+  if (!recipe) {
     throw new Problem(
       'bad_recipe',
       `The recipe cannot be used: ${problems.join(' ')}`,
       'zesty stations lists every setting with its range.',
     );
   }
-  return v.parse(recipeSchema, value) as unknown as Recipe;
+  return recipe;
 }

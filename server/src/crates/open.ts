@@ -1,4 +1,3 @@
-import { crateSet } from '@zesty-tile/codecs';
 import { type GivenRefs, type Manifest, newRecipe, parseRecipe, type Recipe } from '@zesty-tile/core';
 import type { Blobs } from '../blobs.ts';
 import type { Database } from '../db/open.ts';
@@ -7,7 +6,7 @@ import { inserted } from '../db/taken.ts';
 import { newId } from '../ids.ts';
 import type { Pool } from '../pool/pool.ts';
 import { storeSource } from '../routes/sources.ts';
-import { anyTileRow, newestRevision, tileRow } from '../routes/tile-row.ts';
+import { anyTileRow, newestNumber, tileRow } from '../routes/tile-row.ts';
 import { makeTile } from '../routes/tiles.ts';
 import type { CrateJob } from './crates.ts';
 
@@ -16,7 +15,7 @@ export async function openRecipe(db: Database, tileId: string, manifest: Manifes
   const row = await tileRow(db, tileId);
   const recipe = parseRecipe(manifest.recipe);
   await inserted(async () => {
-    const { number } = await newestRevision(db, row.id);
+    const number = await newestNumber(db, row.id);
     await db
       .insert(recipeRevision)
       .values({ id: newId(), tileId: row.id, number: number + 1, recipe, createdAt: new Date() });
@@ -60,7 +59,7 @@ export async function openSet(
   folder: string,
 ): Promise<string> {
   const row = await anyTileRow(db, job.tileId);
-  const { colour, of, given, green } = await crateSet(manifest, folder);
+  const { colour, of, given, green } = await pool.set({ manifest, folder });
   const store = (bytes: Uint8Array) => storeSource(db, blobs, pool, bytes);
   const base = await store(colour);
   const refs: GivenRefs = {};

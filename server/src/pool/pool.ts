@@ -19,6 +19,8 @@ import type {
   PixelsTask,
   ScreenResult,
   ScreenTask,
+  SetResult,
+  SetTask,
   SurroundingsResult,
   SurroundingsTask,
   Task,
@@ -182,6 +184,11 @@ export class Pool {
   screen(task: Omit<ScreenTask, 'kind'>): Promise<ScreenResult> {
     const bytes = decodeBytes(task.source);
     return this.#quickly({ kind: 'screen', ...task }, { seconds: this.#seconds.decode, bytes });
+  }
+
+  /** The maps in the files of a crate, as pictures of their own. */
+  set(task: Omit<SetTask, 'kind'>): Promise<SetResult> {
+    return this.#quickly({ kind: 'set', ...task }, { seconds: this.#seconds.look, bytes: DECODING_BYTES });
   }
 
   /** Aborting ends the worker's thread, wherever it is. */

@@ -1,6 +1,14 @@
 import type { MessagePort } from 'node:worker_threads';
-import type { PictureFacts } from '@zesty-tile/codecs';
-import type { CrateNaming, GreenFound, LuminanceBins, Recipe, SourceRef, Verdict } from '@zesty-tile/core';
+import type { CrateSet, PictureFacts } from '@zesty-tile/codecs';
+import type {
+  CrateNaming,
+  GreenFound,
+  LuminanceBins,
+  Manifest,
+  Recipe,
+  SourceRef,
+  Verdict,
+} from '@zesty-tile/core';
 import type { CrateFileRow } from '../crates/order.ts';
 
 /** A picture in the store: what it is, and where its file lies. */
@@ -100,4 +108,21 @@ export interface WorkerProblem {
   problem: { code: string; message: string; hint: string; field?: string };
 }
 
-export type Task = CrateTask | FactsTask | GreenTask | LookTask | PixelsTask | ScreenTask | SurroundingsTask;
+/** Takes the maps out of the files of a crate. */
+export interface SetTask {
+  kind: 'set';
+  manifest: Manifest;
+  /** Where the files lie. */
+  folder: string;
+}
+export type SetResult = CrateSet;
+
+export type Task =
+  | CrateTask
+  | FactsTask
+  | GreenTask
+  | LookTask
+  | PixelsTask
+  | ScreenTask
+  | SetTask
+  | SurroundingsTask;

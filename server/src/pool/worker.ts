@@ -3,6 +3,7 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import {
   checkSurroundings,
+  crateSet,
   encodeForScreen,
   encodeSmall,
   keepNothing,
@@ -208,6 +209,8 @@ async function perform(task: Task) {
       return look(task);
     case 'screen':
       return screen(task);
+    case 'set':
+      return crateSet(task.manifest, task.folder);
     case 'crate':
       return crate(task);
   }

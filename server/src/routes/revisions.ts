@@ -9,7 +9,7 @@ import { newId } from '../ids.ts';
 import { bodyOf, RECIPE_BYTES } from '../input.ts';
 import type { Looks } from '../looks.ts';
 import { sourceRow } from './sources.ts';
-import { newestRevision, revisionRow, tileRow, upToDate } from './tile-row.ts';
+import { newestNumber, revisionRow, tileRow, upToDate } from './tile-row.ts';
 
 /** So many are listed at a time. */
 const PAGE = 40;
@@ -73,17 +73,17 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
       const row = await tileRow(db, c.req.param('id'));
       const given = await bodyOf(c, newRevisionSchema, RECIPE_BYTES);
       const recipe = parseRecipe(given.recipe);
-      const newest = await newestRevision(db, row.id);
+      const newest = await newestNumber(db, row.id);
       const conflict = async () => {
-        const { number } = await newestRevision(db, row.id);
+        const number = await newestNumber(db, row.id);
         const message =
           'This tile was changed in another window since you opened it; both versions are kept.';
         const hint = 'Take the other version, or save yours on top of it.';
         return c.json({ error: { code: 'conflict', message, hint }, newest: number }, 409);
       };
-      if (given.base !== newest.number) return conflict();
+      if (given.base !== newest) return conflict();
       try {
-        const number = newest.number + 1;
+        const number = newest + 1;
         await db
           .insert(recipeRevision)
           .values({ id: newId(), tileId: row.id, number, recipe, createdAt: new Date() });

@@ -45,7 +45,7 @@ export const surroundingsRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
         where: and(eq(surroundings.id, c.req.param('id')), isNull(surroundings.deletedAt)),
       });
       if (!row) throw notFound('surroundings');
-      return c.body((await blobs.get(row.sha256)) as Uint8Array<ArrayBuffer>, 200, {
+      return c.body(await blobs.stream(row.sha256), 200, {
         'Content-Type': 'application/octet-stream',
         'Cache-Control': 'private, max-age=31536000, immutable',
       });

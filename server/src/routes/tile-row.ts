@@ -1,5 +1,5 @@
 import { parseRecipe } from '@zesty-tile/core';
-import { and, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull, max } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { recipeRevision, tile } from '../db/schema.ts';
 import { notFound } from '../problems.ts';
@@ -41,4 +41,14 @@ export async function newestRevision(db: Database, tileId: string) {
   });
   if (!row) throw notFound('revision');
   return upToDate(row);
+}
+
+/** The number of a tile's newest revision. */
+export async function newestNumber(db: Database, tileId: string): Promise<number> {
+  const [newest] = await db
+    .select({ number: max(recipeRevision.number) })
+    .from(recipeRevision)
+    .where(eq(recipeRevision.tileId, tileId));
+  if (!newest?.number) throw notFound('revision');
+  return newest.number;
 }

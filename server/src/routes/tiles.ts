@@ -1,5 +1,5 @@
-import { newRecipe, Problem, parseRecipe, type Recipe, type Verdict } from '@zesty-tile/core';
-import { and, asc, eq, isNull, max } from 'drizzle-orm';
+import { newRecipe, Problem, parseRecipe, type Recipe, type Shape, type Verdict } from '@zesty-tile/core';
+import { and, asc, eq, isNull, max, sql } from 'drizzle-orm';
 import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Crates } from '../crates/crates.ts';
@@ -102,8 +102,11 @@ async function listTiles(db: Database, projectId: string | undefined) {
   const rows = await db
     .select({
       tile,
-      recipe: recipeRevision.recipe,
-      look: recipeRevision.look,
+      // Whole recipes and luminance bins are large, and nothing of them is shown in a list.
+      size: sql<number>`json_extract(${recipeRevision.recipe}, '$.stations.square.size')`,
+      shape: sql<Shape | null>`json_extract(${recipeRevision.recipe}, '$.stations.square.shape')`,
+      edgeMetres: sql<number>`json_extract(${recipeRevision.recipe}, '$.stations.square.edgeMetres')`,
+      look: sql<string | null>`json_remove(${recipeRevision.look}, '$.bins')`,
       number: recipeRevision.number,
       changedAt: recipeRevision.createdAt,
     })
@@ -120,7 +123,7 @@ async function listTiles(db: Database, projectId: string | undefined) {
   for (const { tileId, name } of await db.select().from(tag).orderBy(asc(tag.name))) {
     tags.set(tileId, [...(tags.get(tileId) ?? []), name]);
   }
-  return rows.map(({ tile: row, recipe, look, number, changedAt }) => ({
+  return rows.map(({ tile: row, size, shape, edgeMetres, look, number, changedAt }) => ({
     id: row.id,
     projectId: row.projectId,
     name: row.name,
@@ -128,10 +131,10 @@ async function listTiles(db: Database, projectId: string | undefined) {
     changedAt,
     tags: tags.get(row.id) ?? [],
     revision: number,
-    size: recipe.stations.square.size,
-    shape: recipe.stations.square.shape ?? '1:1',
-    edgeMetres: recipe.stations.square.edgeMetres,
-    look: look as KnownLook | null,
+    size,
+    shape: shape ?? '1:1',
+    edgeMetres,
+    look: look === null ? null : (JSON.parse(look) as KnownLook),
   }));
 }
 
