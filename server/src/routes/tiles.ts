@@ -101,13 +101,16 @@ async function listTiles(db: Database, projectId: string | undefined) {
     .as('newest');
   const rows = await db
     .select({
-      tile,
+      id: tile.id,
+      projectId: tile.projectId,
+      name: tile.name,
+      createdAt: tile.createdAt,
       // Whole recipes and luminance bins are large, and nothing of them is shown in a list.
       size: sql<number>`json_extract(${recipeRevision.recipe}, '$.stations.square.size')`,
       shape: sql<Shape | null>`json_extract(${recipeRevision.recipe}, '$.stations.square.shape')`,
       edgeMetres: sql<number>`json_extract(${recipeRevision.recipe}, '$.stations.square.edgeMetres')`,
       look: sql<string | null>`json_remove(${recipeRevision.look}, '$.bins')`,
-      number: recipeRevision.number,
+      revision: recipeRevision.number,
       changedAt: recipeRevision.createdAt,
     })
     .from(tile)
@@ -123,17 +126,10 @@ async function listTiles(db: Database, projectId: string | undefined) {
   for (const { tileId, name } of await db.select().from(tag).orderBy(asc(tag.name))) {
     tags.set(tileId, [...(tags.get(tileId) ?? []), name]);
   }
-  return rows.map(({ tile: row, size, shape, edgeMetres, look, number, changedAt }) => ({
-    id: row.id,
-    projectId: row.projectId,
-    name: row.name,
-    createdAt: row.createdAt,
-    changedAt,
+  return rows.map(({ shape, look, ...row }) => ({
+    ...row,
     tags: tags.get(row.id) ?? [],
-    revision: number,
-    size,
     shape: shape ?? '1:1',
-    edgeMetres,
     look: look === null ? null : (JSON.parse(look) as KnownLook),
   }));
 }
