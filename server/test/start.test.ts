@@ -5,11 +5,11 @@ import { join } from 'node:path';
 import { sha256Of } from '@zesty-tile/codecs';
 import { expect } from 'chai';
 import { picture } from '../../codecs/test/pictures.ts';
+import { smallDisk } from '../../torture/src/small-disk.ts';
 import { openDatabase } from '../src/db/open.ts';
 import { crateJob } from '../src/db/schema.ts';
 import { startServer } from './client.ts';
 import { follow, smallRecipe } from './crating.ts';
-import { smallDisk } from './disk.ts';
 
 const LONG_AGO = new Date(2020, 1, 1);
 

@@ -1,28 +1,10 @@
-import { execFileSync } from 'node:child_process';
-import { mkdir, open, rm, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import { brokenDatabase, brokenSet, partsIn } from './check.ts';
 import { ask, makeTile, smallRecipe, upload } from './client.ts';
 import { noise } from './pictures.ts';
 import { freePort, startServer } from './process.ts';
+import { smallDisk } from './small-disk.ts';
 import { Random, Score, type Tally, type TrialOptions, wait } from './trial.ts';
-
-/** Leaves so many bytes of a disk free. */
-async function fill(disk: string, left: number): Promise<void> {
-  const handle = await open(join(disk, 'filler'), 'a');
-  try {
-    for (;;) {
-      const { bavail, bsize } = await statfs(disk);
-      const room = bavail * bsize - left;
-      if (room <= 0) return;
-      await handle.write(Buffer.alloc(Math.min(room, 2 ** 20)));
-    }
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== 'ENOSPC') throw error;
-  } finally {
-    await handle.close();
-  }
-}
 
 /**
  * Fills the disk of the data folder before each step: upload, version, crate, and a restart. Each step may be refused in words; what
@@ -31,15 +13,12 @@ async function fill(disk: string, left: number): Promise<void> {
 export async function fullDisk({ seed, count, folder }: TrialOptions): Promise<Tally> {
   const score = new Score('a full disk at every step');
   const random = new Random(seed);
-  const disk = join(folder, 'disk');
-  await mkdir(disk, { recursive: true });
-  try {
-    execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=96m', 'tmpfs', disk], { stdio: 'ignore' });
-  } catch {
+  const disk = await smallDisk(folder, 96);
+  if (!disk) {
     score.figures.skipped = 'only the system’s own user may mount a small disk';
     return score.tally();
   }
-  const data = join(disk, 'data');
+  const data = join(disk.path, 'data');
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   let server = await startServer({ data, port });
@@ -59,12 +38,12 @@ export async function fullDisk({ seed, count, folder }: TrialOptions): Promise<T
     };
     for (let k = 0; k < count; k++) {
       const broken: string[] = [];
-      await fill(disk, random.below(2) === 0 ? 0 : random.below(400_000));
+      await disk.fill(random.below(2) === 0 ? 0 : random.below(400_000));
       if (k % 5 === 4) {
         await server.kill(random.below(2) === 0 ? 'SIGKILL' : 'SIGTERM');
         server = await startServer({ data, port });
         score.count('restarts on a full disk');
-        await fill(disk, 0);
+        await disk.fill();
       }
       const sources: string[] = [];
       for (const [name, step] of Object.entries(steps)) {
@@ -77,7 +56,7 @@ export async function fullDisk({ seed, count, folder }: TrialOptions): Promise<T
       }
       const { status, body } = await ask(url, 'GET', at);
       if (status !== 200) broken.push(`the tile is not read: ${status}`);
-      await rm(join(disk, 'filler'));
+      await disk.empty();
       const saved = await ask(url, 'POST', `${at}/revisions`, {
         base: body.revision?.number,
         recipe: smallRecipe(),
@@ -103,7 +82,7 @@ export async function fullDisk({ seed, count, folder }: TrialOptions): Promise<T
     score.note(...(await brokenDatabase(data)), ...(await partsIn(data)));
   } finally {
     await server.kill();
-    execFileSync('umount', ['-l', disk]);
+    disk.unmount();
   }
   return score.tally();
 }

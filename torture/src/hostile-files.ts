@@ -24,7 +24,7 @@ export async function hostileFiles({ seed, count, folder }: TrialOptions): Promi
     name.endsWith('.hdr') ? ask(url, 'POST', '/api/surroundings?name=sky', bytes) : upload(url, bytes, name);
   const tryOne = async () => {
     const [name, whole] = random.pick(files);
-    const { how, bytes } = mutated(whole, random);
+    const { how, bytes } = mutated(name, whole, random);
     const what = `${how} of ${name} (${bytes.length} bytes)`;
     const { status, body, hung } = await send(name, bytes);
     if (hung) score.note(`${what}: no answer within ten seconds`);

@@ -1,3 +1,4 @@
+import { crc32 } from 'node:zlib';
 import type { Random } from './trial.ts';
 
 type Mutation = (bytes: Uint8Array, random: Random) => Uint8Array;
@@ -58,8 +59,26 @@ const MUTATIONS = {
 
 export type MutationName = keyof typeof MUTATIONS;
 
+/** A PNG whose chunks have right check sums again, so that what was changed reaches the decoder. */
+function withCheckSums(bytes: Uint8Array): Uint8Array {
+  const out = bytes.slice();
+  const view = new DataView(out.buffer);
+  for (let at = 8; at + 12 <= out.length; ) {
+    const end = at + 8 + view.getUint32(at);
+    if (end + 4 > out.length) break;
+    view.setUint32(end, crc32(out.subarray(at + 4, end)));
+    at = end + 4;
+  }
+  return out;
+}
+
 /** A file changed in a random way, and how. */
-export function mutated(bytes: Uint8Array, random: Random): { how: MutationName; bytes: Uint8Array } {
+export function mutated(
+  name: string,
+  bytes: Uint8Array,
+  random: Random,
+): { how: MutationName; bytes: Uint8Array } {
   const how = random.pick(Object.keys(MUTATIONS) as MutationName[]);
-  return { how, bytes: MUTATIONS[how](bytes, random) };
+  const changed = MUTATIONS[how](bytes, random);
+  return { how, bytes: name.endsWith('.png') && random.below(2) === 0 ? withCheckSums(changed) : changed };
 }

@@ -34,6 +34,7 @@ export async function wholeFiles(random: Random): Promise<Record<string, Uint8Ar
     'b.webp': await make().webp({ lossless: true }).toBuffer(),
     'a.tif': await make().tiff({ compression: 'lzw', predictor: 'horizontal' }).toBuffer(),
     'b.tif': await make().toColourspace('rgb16').tiff({ compression: 'deflate', tile: true }).toBuffer(),
+    'c.tif': await make(4).tiff({ compression: 'none' }).toBuffer(),
     'a.exr': await exr(16),
     'b.exr': await exr(32),
     'a.hdr': new Uint8Array([...head, ...rows]),

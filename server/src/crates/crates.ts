@@ -1,8 +1,7 @@
 import { EventEmitter } from 'node:events';
-import { mkdir, readFile } from 'node:fs/promises';
+import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import {
-  type CrateNaming,
   hasField,
   type Manifest,
   Problem,
@@ -11,19 +10,19 @@ import {
   planCrate,
   profileOf,
   type Recipe,
-  type StationName,
   safeName,
 } from '@zesty-tile/core';
-import { and, asc, desc, eq, gt, inArray, isNull, max, min } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, isNull, max, min } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
-import { type CrateState, type CrateVerdict, crateFile, crateJob, tile } from '../db/schema.ts';
+import { type CrateState, crateFile, crateJob, tile } from '../db/schema.ts';
 import { inserted } from '../db/taken.ts';
 import { newId } from '../ids.ts';
 import { loggable, notFound, problemOf } from '../problems.ts';
 import { sourceRow } from '../routes/sources.ts';
 import { revisionRow } from '../routes/tile-row.ts';
-import { crateFiles, crateFolder, findManifest } from './make.ts';
-import type { CrateEnd, CrateFileRow, CrateOrder, CrateProgress } from './order.ts';
+import { CrateEndings } from './endings.ts';
+import { crateFiles, crateFolder, namingOf, readManifest } from './make.ts';
+import type { CrateEnd, CrateOrder, CrateProgress } from './order.ts';
 import type { CrateQueue, QueueListener } from './queue.ts';
 import { WatchedFolders } from './watched.ts';
 
@@ -73,6 +72,7 @@ export class Crates implements QueueListener {
   #log: (error: unknown) => void;
 
   readonly #watched: WatchedFolders;
+  readonly #endings: CrateEndings;
   /** Crates on their way to the queue. */
   readonly #adding = new Set<string>();
   #isClosed = false;
@@ -80,6 +80,7 @@ export class Crates implements QueueListener {
   constructor({ shared, data, db, queue, log }: CratesParts) {
     this.shared = shared;
     this.#watched = new WatchedFolders([data, shared]);
+    this.#endings = new CrateEndings(shared, db, this.#watched, log);
     this.#db = db;
     this.#queue = queue;
     this.#log = log;
@@ -283,61 +284,8 @@ export class Crates implements QueueListener {
     // A crate of another server that shares the queue, or one whose end is known.
     if (!job || hasEnded(job)) return;
     this.#progress.delete(id);
-    const endedAt = new Date();
-    if (end.state === 'stopped') {
-      await this.#set(id, { state: 'stopped', message: 'Stopped on request.', endedAt });
-      return;
-    }
-    if (end.state === 'failed') {
-      await this.#set(id, { state: 'failed', message: end.message, endedAt });
-      return;
-    }
-    const { folder } = job;
-    if (folder) await this.#watched.inTurn(folder, () => this.#endRefreshed(job, folder, end.files));
-    else await this.#setDone(job, end.files);
-  }
-
-  /** Notes the end of a crate that goes into a renderer's folder, once it is there. */
-  async #endRefreshed(job: CrateJob, folder: string, files: CrateFileRow[]): Promise<void> {
-    const newer = await this.#db.query.crateJob.findFirst({
-      where: and(
-        eq(crateJob.tileId, job.tileId),
-        eq(crateJob.folder, folder),
-        eq(crateJob.state, 'done'),
-        gt(crateJob.number, job.number),
-      ),
-    });
-    if (newer) {
-      const message = `Crate ${newer.number} is newer and in the folder already; it was left there.`;
-      await this.#setDone(job, files, message);
-      return;
-    }
-    try {
-      const names = files.map(({ name }) => name);
-      await this.#watched.refresh(this.folderOf(job.id), names, folder);
-    } catch (error) {
-      const problem = problemOf(error);
-      if (!problem) this.#log(loggable(error));
-      const why = problem ? `${problem.message} ${problem.hint}` : 'The server log has details.';
-      const message = `The crate is complete in its own place, but not in the folder of the renderer. ${why}`;
-      await this.#set(job.id, { state: 'failed', message, endedAt: new Date() });
-      return;
-    }
-    await this.#setDone(job, files);
-  }
-
-  async #setDone(job: CrateJob, files: CrateFileRow[], message: string | null = null): Promise<void> {
-    const manifest = await this.#manifestOf(job);
-    const ended = { state: 'done', progress: 1, verdict: verdictOf(manifest), message } as const;
-    await this.#db.batch([
-      this.#db.delete(crateFile).where(eq(crateFile.jobId, job.id)),
-      this.#db.insert(crateFile).values(files.map((file) => ({ id: newId(), jobId: job.id, ...file }))),
-      this.#db
-        .update(crateJob)
-        .set({ ...ended, endedAt: new Date() })
-        .where(eq(crateJob.id, job.id)),
-    ]);
-    this.#events.emit(job.id);
+    await this.#endings.note(job, end);
+    this.#events.emit(id);
   }
 
   async #set(id: string, values: Partial<CrateJob>): Promise<void> {
@@ -384,16 +332,7 @@ export class Crates implements QueueListener {
 
   /** The manifest of a finished crate. @throws Problem `not_ready` where there is none. */
   async manifest(id: string): Promise<Manifest> {
-    return this.#manifestOf(await this.get(id));
-  }
-
-  async #manifestOf(job: CrateJob): Promise<Manifest> {
-    const folder = this.folderOf(job.id);
-    const name = await findManifest(folder, namingOf(job));
-    if (!name) {
-      throw new Problem('not_ready', 'The crate holds no files.', 'Wait for it, or run it again.');
-    }
-    return JSON.parse(await readFile(join(folder, name), 'utf8'));
+    return readManifest(this.folderOf(id), namingOf(await this.get(id)));
   }
 
   /** Path of one file of a finished crate. @throws Problem `not_found` for any name that is not in it. */
@@ -457,15 +396,4 @@ export class Crates implements QueueListener {
   watchable(folder: string): Promise<string> {
     return this.#watched.usable(folder);
   }
-}
-
-const namingOf = ({ name, number }: CrateJob): CrateNaming => ({ tile: name, crate: number });
-
-/** What the stations found, in brief. */
-function verdictOf({ verdicts }: Manifest): CrateVerdict {
-  const of = (state: 'wrong' | 'look') =>
-    Object.entries(verdicts)
-      .filter(([, verdict]) => verdict.state === state)
-      .map(([name]) => name as StationName);
-  return { wrong: of('wrong'), look: of('look') };
 }

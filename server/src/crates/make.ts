@@ -2,7 +2,7 @@ import { mkdir, readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import { recoverFolder, sha256Of } from '@zesty-tile/codecs';
-import { type CrateNaming, manifestNames, type SourceRef } from '@zesty-tile/core';
+import { type CrateNaming, type Manifest, manifestNames, Problem, type SourceRef } from '@zesty-tile/core';
 import { Blobs } from '../blobs.ts';
 import type { Pool } from '../pool/pool.ts';
 import { loggable, problemOf } from '../problems.ts';
@@ -12,9 +12,22 @@ import type { CrateEnd, CrateFileRow, CrateOrder, CrateProgress } from './order.
 export const crateFolder = (shared: string, id: string): string => join(shared, 'crates', id);
 
 /** Name of the manifest in the folder of a crate; null where it has none. */
-export async function findManifest(folder: string, naming: CrateNaming): Promise<string | null> {
+async function findManifest(folder: string, naming: CrateNaming): Promise<string | null> {
   const names = await readdir(folder).catch(() => []);
   return manifestNames(naming).find((name) => (names as string[]).includes(name)) ?? null;
+}
+
+/** What the names of a crate's files begin with. */
+export const namingOf = ({ name, number }: { name: string; number: number }): CrateNaming => ({
+  tile: name,
+  crate: number,
+});
+
+/** The manifest in the folder of a crate. @throws Problem `not_ready` where there is none. */
+export async function readManifest(folder: string, naming: CrateNaming): Promise<Manifest> {
+  const name = await findManifest(folder, naming);
+  if (!name) throw new Problem('not_ready', 'The crate holds no files.', 'Wait for it, or run it again.');
+  return JSON.parse(await readFile(join(folder, name), 'utf8'));
 }
 
 /** The files of a crate that is whole, its manifest last; null where it is not. What a kill left of it is cleared. */
