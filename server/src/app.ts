@@ -40,8 +40,8 @@ export interface Parts {
 
 const api = ({ db, blobs, pool, crates, looks, queue }: Parts) =>
   new Hono()
-    .get('/health', (c) => {
-      const { answers, running, waiting } = pool.health();
+    .get('/health', async (c) => {
+      const { answers, running, waiting } = await pool.health();
       const health = {
         ok: answers && queue.isThere,
         pool: { answers, running, waiting },

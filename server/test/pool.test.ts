@@ -1,4 +1,5 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { execFileSync } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sha256Of } from '@zesty-tile/codecs';
@@ -43,9 +44,27 @@ describe('the pool of threads', () => {
         'too_slow',
         'The work took longer than 0.02 s and was stopped.',
       ]);
-      expect(pool.health()).to.deep.equal({ answers: true, running: 0, waiting: 0 });
+      expect(await pool.health()).to.deep.equal({ answers: true, running: 0, waiting: 0 });
       const { facts } = await pool.facts({ path: large.path, bytes: 1000 });
       expect(facts).to.include({ width: 4000, height: 3000, format: 'PNG' });
+    } finally {
+      await pool.close();
+    }
+  });
+
+  it('is reported where its threads do no work, and well again when they do', async () => {
+    const pool = new Pool(1);
+    const pipes = Array.from({ length: 4 }, (_, k) => join(folder, `pipe-${k}`));
+    try {
+      await pool.facts({ path: (await stored(64, 64)).path, bytes: 1000 });
+      expect((await pool.health()).answers).to.equal(true);
+      execFileSync('mkfifo', pipes);
+      // Each holds one of the four threads in which the system's calls wait.
+      const held = pipes.map((pipe) => readFile(pipe));
+      expect((await pool.health()).answers).to.equal(false);
+      for (const pipe of pipes) execFileSync('sh', ['-c', `echo done > '${pipe}'`]);
+      await Promise.all(held);
+      expect((await pool.health()).answers).to.equal(true);
     } finally {
       await pool.close();
     }

@@ -61,10 +61,18 @@ describe('a Redis that goes away', () => {
 
   it('killed without anything on disk, it loses no crate: those that wait are added again', async () => {
     const ids = [await crateId(), await crateId(), await crateId()];
+    const stopped = await crateId();
+    await server.ask('POST', `/api/crates/${stopped}/stop`);
+    expect((await follow(server, stopped)).at(-1)).to.include({ state: 'stopped' });
     await killed(redis!);
+    const retry = await timed('POST', `/api/crates/${stopped}/retry`);
+    expect([retry.status, retry.body.error.code]).to.deep.equal([503, 'queue_away']);
+    expect(retry.ms).to.be.below(2000);
     redis = await startRedis(port, folder);
     for (const id of ids) expect((await follow(server, id)).at(-1), id).to.include({ state: 'done' });
     const { crates } = (await server.ask('GET', `/api/tiles/${tileId}/crates`)).body;
-    expect(crates.map(({ state }: { state: string }) => state)).to.deep.equal(Array(4).fill('done'));
+    const states = crates.map(({ state }: { state: string }) => state);
+    // Newest first: what was stopped stays stopped.
+    expect(states).to.deep.equal(['stopped', ...Array(4).fill('done')]);
   });
 });

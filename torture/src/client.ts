@@ -1,7 +1,7 @@
 import { newRecipe } from '@zesty-tile/core';
 
-/** Longer than this an answer may not take, in ms. */
-export const HANG_MS = 10_000;
+/** Longer than this an answer may not take where nothing is computed, in ms. */
+const HANG_MS = 10_000;
 
 export interface Answer {
   /** Null where there was none: the server was gone, or took too long. */
@@ -12,15 +12,21 @@ export interface Answer {
   ms: number;
 }
 
-/** Asks a server; never throws. */
-export async function ask(url: string, method: string, path: string, body?: unknown): Promise<Answer> {
+/** Asks a server; never throws. `patience` is how long the answer may take, in ms. */
+export async function ask(
+  url: string,
+  method: string,
+  path: string,
+  body?: unknown,
+  patience = HANG_MS,
+): Promise<Answer> {
   const before = performance.now();
   const isRaw = body instanceof FormData || body instanceof Uint8Array || typeof body === 'string';
   try {
     const response = await fetch(url + path, {
       method,
       body: body === undefined || isRaw ? (body as BodyInit) : JSON.stringify(body),
-      signal: AbortSignal.timeout(HANG_MS),
+      signal: AbortSignal.timeout(patience),
     });
     const text = await response.text();
     const ms = performance.now() - before;

@@ -6,6 +6,9 @@ import { freePort, startServer } from './process.ts';
 import { smallDisk } from './small-disk.ts';
 import { Random, Score, type Tally, type TrialOptions, wait } from './trial.ts';
 
+/** The most that measuring a tile may take on a slow machine, in ms. */
+const LOOK_MS = 120_000;
+
 /**
  * Fills the disk of the data folder before each step: upload, version, crate, and a restart. Each step may be refused in words; what
  * was acknowledged stays, and room heals everything.
@@ -33,7 +36,7 @@ export async function fullDisk({ seed, count, folder }: TrialOptions): Promise<T
         return ask(url, 'POST', `${at}/revisions`, { base: body.revision?.number, recipe: smallRecipe() });
       },
       crate: () => ask(url, 'POST', `${at}/crates`),
-      look: () => ask(url, 'GET', `${at}/look`),
+      look: () => ask(url, 'GET', `${at}/look`, undefined, LOOK_MS),
       project: () => ask(url, 'POST', '/api/projects', { name: 'Full' }),
     };
     for (let k = 0; k < count; k++) {

@@ -23,7 +23,7 @@ import { revisionRow } from '../routes/tile-row.ts';
 import { CrateEndings } from './endings.ts';
 import { crateFiles, crateFolder, namingOf, readManifest } from './make.ts';
 import type { CrateEnd, CrateOrder, CrateProgress } from './order.ts';
-import type { CrateQueue, QueueListener } from './queue.ts';
+import { type CrateQueue, type QueueListener, queueAway } from './queue.ts';
 import { WatchedFolders } from './watched.ts';
 
 export type CrateJob = typeof crateJob.$inferSelect;
@@ -112,7 +112,8 @@ export class Crates implements QueueListener {
   }
 
   async #resume(job: CrateJob): Promise<void> {
-    if (this.#adding.has(job.id)) return;
+    // On its way to the queue, or its end is being written down.
+    if (this.#adding.has(job.id) || this.#turns.has(job.id)) return;
     const known = await this.#queue.known(job.id);
     if (known === 'waiting' || known === 'working') return;
     const files = known ? null : await crateFiles(this.folderOf(job.id), namingOf(job));
@@ -127,7 +128,7 @@ export class Crates implements QueueListener {
     } else await this.#add(job);
   }
 
-  /** Marks a crate as failed for a reason in words; where even that cannot be written, it is taken up at the next start. */
+  /** Marks a crate as failed for a reason in words; where even that cannot be written, it is tried again a little later. */
   async #giveUp(id: string, error: unknown): Promise<void> {
     const problem = problemOf(error);
     // The queue is taken up again when it is back.
@@ -135,9 +136,10 @@ export class Crates implements QueueListener {
     if (!problem) this.#log(loggable(error));
     const why = problem ? `${problem.message} ${problem.hint}` : 'The server log has details.';
     const message = `The crate could not be started. ${why}`;
-    await this.#set(id, { state: 'failed', message, endedAt: new Date() }).catch((full) =>
-      this.#log(loggable(full)),
-    );
+    await this.#set(id, { state: 'failed', message, endedAt: new Date() }).catch((full) => {
+      this.#log(loggable(full));
+      setTimeout(() => this.#isClosed || this.returned(), AGAIN_MS).unref();
+    });
   }
 
   folderOf(id: string): string {
@@ -353,6 +355,7 @@ export class Crates implements QueueListener {
   async retry(id: string): Promise<CrateNow> {
     const job = await this.get(id);
     if (!hasEnded(job) || job.state === 'done') throw notReady(job.state, 'there is nothing to run again');
+    if (!this.#queue.isThere) throw queueAway();
     const place = await this.#lastPlace();
     await this.#set(id, { place, attempts: 0 });
     await this.#add({ ...job, place });

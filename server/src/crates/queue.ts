@@ -1,3 +1,4 @@
+import { Problem } from '@zesty-tile/core';
 import type { CrateEnd, CrateOrder, CrateProgress } from './order.ts';
 
 /** Who is told what becomes of crates, whichever process makes them. */
@@ -28,3 +29,11 @@ export interface CrateQueue {
   stop(id: string): Promise<void>;
   close(): Promise<void>;
 }
+
+/** What is asked of a queue that does not answer. */
+export const queueAway = () =>
+  new Problem(
+    'queue_away',
+    'The shared queue of crates does not answer.',
+    'See that its Redis runs; crates that wait start when it is back.',
+  );

@@ -1,9 +1,8 @@
-import { Problem } from '@zesty-tile/core';
 import { Queue, QueueEvents, UnrecoverableError, Worker } from 'bullmq';
 import { Redis } from 'ioredis';
 import type { CrateMaker } from './make.ts';
 import type { CrateEnd, CrateOrder, CrateProgress } from './order.ts';
-import type { CrateQueue, QueueListener } from './queue.ts';
+import { type CrateQueue, type QueueListener, queueAway } from './queue.ts';
 
 const NAME = 'zesty-crates';
 const STOPPING = `${NAME}-stop`;
@@ -43,18 +42,11 @@ function connect(url: string, log: (error: unknown) => void): Redis {
   return connection;
 }
 
-const away = () =>
-  new Problem(
-    'queue_away',
-    'The shared queue of crates does not answer.',
-    'See that its Redis runs; crates that wait start when it is back.',
-  );
-
 /** The answer of the Redis. @throws Problem `queue_away` where it takes too long. */
 async function answerOf<T>(asked: Promise<T>): Promise<T> {
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => reject(away()), ANSWER_MS);
+    timer = setTimeout(() => reject(queueAway()), ANSWER_MS);
   });
   // It may still fail when nobody waits for it any more.
   asked.catch(() => {});
@@ -237,7 +229,7 @@ export class RedisQueue implements CrateQueue {
 
   /** What is asked of a Redis that is away would be carried out when it is back, when nobody expects it any more. */
   #mustBeThere(): void {
-    if (!this.isThere) throw away();
+    if (!this.isThere) throw queueAway();
   }
 
   async close(): Promise<void> {

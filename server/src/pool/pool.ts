@@ -15,6 +15,7 @@ import type {
   GreenTask,
   LookResult,
   LookTask,
+  PingTask,
   PixelsResult,
   PixelsTask,
   ScreenResult,
@@ -37,8 +38,8 @@ const CODE = isBuilt(PACKAGE)
 
 /** Memory that pictures being decoded may take together, in bytes. */
 const DECODING_BYTES = 2.2 * 2 ** 30;
-/** How long past its limit a thread may take to end before the pool counts as not answering, in ms. */
-const GRACE_MS = 10_000;
+/** How long a thread may take to answer when it has nothing else to do, in ms. */
+const ANSWER_MS = 4000;
 
 const threads = (minThreads: number, maxThreads: number) =>
   new Piscina({
@@ -83,7 +84,7 @@ const tooLargeForMemory = () =>
   );
 
 export interface PoolHealth {
-  /** False where a task is past its limit and its thread could not be ended. */
+  /** False where a free thread does not do the least work in time. Busy threads have their limits. */
   answers: boolean;
   running: number;
   waiting: number;
@@ -94,8 +95,7 @@ export class Pool {
   readonly #quick: Lane;
   readonly #crates: Lane;
   readonly #watch = new MemoryWatch();
-  /** When each running task must have ended, in ms since the process began. */
-  readonly #deadlines = new Map<object, number>();
+  #running = 0;
 
   readonly #seconds: typeof SECONDS;
 
@@ -125,7 +125,7 @@ export class Pool {
     const timer = setTimeout(() => limit.abort(tooSlow(seconds)), 1000 * seconds);
     const watched = { bytes, stop: () => limit.abort(tooLargeForMemory()) };
     this.#watch.add(watched);
-    this.#deadlines.set(watched, performance.now() + 1000 * seconds);
+    this.#running++;
     try {
       const result: T | WorkerProblem = await lane.threads.run(task, {
         signal: signal ? AbortSignal.any([signal, limit.signal]) : limit.signal,
@@ -141,7 +141,7 @@ export class Pool {
     } finally {
       clearTimeout(timer);
       this.#watch.remove(watched);
-      this.#deadlines.delete(watched);
+      this.#running--;
       release();
     }
   }
@@ -202,13 +202,24 @@ export class Pool {
     );
   }
 
-  health(): PoolHealth {
-    const now = performance.now();
-    return {
-      answers: [...this.#deadlines.values()].every((deadline) => now < deadline + GRACE_MS),
-      running: this.#deadlines.size,
-      waiting: this.#quick.budget.waiting + this.#crates.budget.waiting,
-    };
+  async health(): Promise<PoolHealth> {
+    const waiting = this.#quick.budget.waiting + this.#crates.budget.waiting;
+    const running = this.#running;
+    return { answers: this.#isBusy || (await this.#answers()), running, waiting };
+  }
+
+  get #isBusy(): boolean {
+    const { threads, budget } = this.#quick;
+    return budget.waiting > 0 || (threads.threads.length >= threads.maxThreads && threads.idleThreads === 0);
+  }
+
+  async #answers(): Promise<boolean> {
+    const late = AbortSignal.timeout(ANSWER_MS);
+    const task: PingTask = { kind: 'ping' };
+    return this.#quick.threads.run(task, { signal: late }).then(
+      () => true,
+      () => false,
+    );
   }
 
   async close(): Promise<void> {

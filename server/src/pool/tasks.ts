@@ -117,11 +117,17 @@ export interface SetTask {
 }
 export type SetResult = CrateSet;
 
+/** The least work: whether a thread, and the disk behind it, answer. */
+export interface PingTask {
+  kind: 'ping';
+}
+
 export type Task =
   | CrateTask
   | FactsTask
   | GreenTask
   | LookTask
+  | PingTask
   | PixelsTask
   | ScreenTask
   | SetTask

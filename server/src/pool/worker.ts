@@ -1,3 +1,4 @@
+import { stat } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
@@ -209,6 +210,8 @@ async function perform(task: Task) {
       return look(task);
     case 'screen':
       return screen(task);
+    case 'ping':
+      return stat(process.execPath);
     case 'set':
       return crateSet(task.manifest, task.folder);
     case 'crate':
