@@ -31,7 +31,7 @@ export function sourceHost(
     sizeCalculation: ({ data }) => data.buffer.byteLength,
   });
   const underWay = new Map<string, Promise<Pixels>>();
-  let last: Promise<unknown> = Promise.resolve();
+  let last: Promise<void> = Promise.resolve();
 
   const decode = (source: SourceRef): Promise<Pixels> => {
     const decoding = last
@@ -41,10 +41,12 @@ export function sourceHost(
         kept.set(source.sha256, pixels);
         return pixels;
       });
-    last = decoding;
     underWay.set(source.sha256, decoding);
-    const end = () => underWay.delete(source.sha256);
-    decoding.then(end, end);
+    const end = () => {
+      underWay.delete(source.sha256);
+    };
+    // Without its pixels, which would be kept by it.
+    last = decoding.then(end, end);
     return decoding;
   };
   const decoded = async (source: SourceRef): Promise<Pixels> =>

@@ -2,23 +2,28 @@ import { Problem } from '@zesty-tile/core';
 import type { Context } from 'hono';
 import * as v from 'valibot';
 
-/** The most bytes of a JSON body. */
-const BODY_BYTES = 2 ** 20;
-/** The same of a body that holds a recipe, with its strokes. */
-export const RECIPE_BYTES = 16 * 2 ** 20;
+interface BodyLimit {
+  /** The most bytes of a JSON body. */
+  most: number;
+  /** What to do about more. */
+  hint: string;
+}
+
+const USUAL_BODY: BodyLimit = { most: 2 ** 20, hint: 'Send less at once.' };
+/** Of a body that holds a recipe, with its strokes. */
+export const RECIPE_BODY: BodyLimit = {
+  most: 16 * 2 ** 20,
+  hint: 'Remove some of the strokes by hand, then save it again.',
+};
 /** The deepest nesting of a JSON body; a recipe has eight levels. */
 const MOST_LEVELS = 32;
 
 const size = (bytes: number) => `${bytes / 2 ** 20} MB`;
 
 /** The body of a request as text. @throws Problem `body_too_large` as soon as more than `most` bytes have come. */
-async function textOf(c: Context, most: number): Promise<string> {
+async function textOf(c: Context, { most, hint }: BodyLimit): Promise<string> {
   const tooLarge = () =>
-    new Problem(
-      'body_too_large',
-      `The request holds more than ${size(most)}; nothing was changed.`,
-      'Send less at once.',
-    );
+    new Problem('body_too_large', `The request holds more than ${size(most)}; nothing was changed.`, hint);
   if (Number(c.req.header('content-length') ?? 0) > most) throw tooLarge();
   const decoder = new TextDecoder();
   let text = '';
@@ -58,14 +63,14 @@ function parsed(text: string): unknown {
 
 /**
  * The JSON body of a request through a schema.
- * @throws Problem `bad_input` that names the field, `body_too_large` above `most` bytes.
+ * @throws Problem `bad_input` that names the field, `body_too_large` above its limit.
  */
 export async function bodyOf<T>(
   c: Context,
   schema: v.GenericSchema<unknown, T>,
-  most = BODY_BYTES,
+  limit = USUAL_BODY,
 ): Promise<T> {
-  const value = parsed(await textOf(c, most));
+  const value = parsed(await textOf(c, limit));
   checkShape(value);
   const result = v.safeParse(schema, value);
   if (result.success) return result.output;

@@ -178,6 +178,9 @@ async function crate({ source, given, recipe, naming, folder, port }: CrateTask)
   } catch (error) {
     await staging.drop();
     throw error;
+  } finally {
+    // The next crate is of other pictures.
+    host.clear();
   }
 }
 

@@ -5,7 +5,7 @@ import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
 import { savedRecipe } from '../db/schema.ts';
 import { newId } from '../ids.ts';
-import { bodyOf, nameSchema } from '../input.ts';
+import { bodyOf, nameSchema, RECIPE_BODY } from '../input.ts';
 import { notFound } from '../problems.ts';
 import { removal } from './removal.ts';
 
@@ -26,7 +26,7 @@ export const recipeRoutes = (db: Database) =>
       return c.json({ recipes });
     })
     .post('/', async (c) => {
-      const given = await bodyOf(c, v.strictObject({ name: nameSchema, stations: v.unknown() }));
+      const given = await bodyOf(c, v.strictObject({ name: nameSchema, stations: v.unknown() }), RECIPE_BODY);
       const stations = parseSaved(given.stations);
       const [row] = await db
         .insert(savedRecipe)

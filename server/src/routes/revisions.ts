@@ -6,7 +6,7 @@ import type { Database } from '../db/open.ts';
 import { recipeRevision } from '../db/schema.ts';
 import { isTaken } from '../db/taken.ts';
 import { newId } from '../ids.ts';
-import { bodyOf, RECIPE_BYTES } from '../input.ts';
+import { bodyOf, RECIPE_BODY } from '../input.ts';
 import type { Looks } from '../looks.ts';
 import { sourceRow } from './sources.ts';
 import { newestNumber, revisionRow, tileRow, upToDate } from './tile-row.ts';
@@ -71,7 +71,7 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
     })
     .post('/:id/revisions', async (c) => {
       const row = await tileRow(db, c.req.param('id'));
-      const given = await bodyOf(c, newRevisionSchema, RECIPE_BYTES);
+      const given = await bodyOf(c, newRevisionSchema, RECIPE_BODY);
       const recipe = parseRecipe(given.recipe);
       const newest = await newestNumber(db, row.id);
       const conflict = async () => {

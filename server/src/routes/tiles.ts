@@ -6,7 +6,7 @@ import type { Crates } from '../crates/crates.ts';
 import type { Database } from '../db/open.ts';
 import { guide, project, recipeRevision, tag, tile } from '../db/schema.ts';
 import { newId } from '../ids.ts';
-import { bodyOf, nameSchema, RECIPE_BYTES, tagSchema } from '../input.ts';
+import { bodyOf, nameSchema, RECIPE_BODY, tagSchema } from '../input.ts';
 import { type Looks, setLook } from '../looks.ts';
 import { projectRow } from './projects.ts';
 import { removal } from './removal.ts';
@@ -138,7 +138,7 @@ export const tileRoutes = (db: Database, crates: Crates, looks: Looks) =>
   new Hono()
     .get('/', async (c) => c.json({ tiles: await listTiles(db, c.req.query('project')) }))
     .post('/', async (c) => {
-      const { recipe, ...given } = await bodyOf(c, newTileSchema, RECIPE_BYTES);
+      const { recipe, ...given } = await bodyOf(c, newTileSchema, RECIPE_BODY);
       const row = await makeTile(db, given, recipe === undefined ? newRecipe() : parseRecipe(recipe));
       return c.json({ tile: row }, 201);
     })
