@@ -153,11 +153,10 @@ export async function decodePicture(bytes: Uint8Array): Promise<Pixels> {
       .toColourspace(facts.bits === 16 ? 'rgb16' : 'srgb');
     const { data, info } = await picture
       .raw({ depth: facts.bits === 16 ? 'ushort' : 'uchar' })
-      .toBuffer({ resolveWithObject: true });
+      // In memory that can be moved to another thread.
+      .toUint8Array();
     const samples =
-      facts.bits === 16
-        ? new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2)
-        : new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
+      facts.bits === 16 ? new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2) : data;
     const channels = info.channels === 4 ? 4 : 3;
     if (info.channels !== 3 && info.channels !== 4) {
       throw new Error(`unexpected ${info.channels} channels`);
