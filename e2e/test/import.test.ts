@@ -84,7 +84,7 @@ describe('an import of several files', () => {
     await page.getByRole('link', { name: 'Yard', exact: true }).click();
     await page.getByText('Import cancelled; one tile was made before.').waitFor();
     await page.getByRole('tab', { name: 'Limonaia 6' }).waitFor();
-    // The next import begins anew, and a picture alone opens.
+    // The next import starts from the beginning, and a picture alone opens.
     await page.getByLabel('Photos for new tiles').setInputFiles(files[2]);
     await page.waitForURL(/\/tiles\/[\w-]+\/source$/);
     await onFloor(page, 'photo');

@@ -42,6 +42,10 @@ export async function hostileFiles({ seed, count, folder }: TrialOptions): Promi
     for (let done = 0; done < count && server.isRunning; done += AT_ONCE) {
       await Promise.all(Array.from({ length: Math.min(AT_ONCE, count - done) }, tryOne));
     }
+    for (const [name, whole] of files) {
+      const { status } = await send(name, whole);
+      score.note(...(status === 201 ? [] : [`${name}, whole, at the end: ${status}`]));
+    }
     if (!server.isRunning) score.note(`the server ended: ${server.output}`);
     const { most } = await server.memory();
     score.figures['most memory'] = `${(most / 2 ** 30).toFixed(2)} GB`;

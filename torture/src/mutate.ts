@@ -6,6 +6,9 @@ type Mutation = (bytes: Uint8Array, random: Random) => Uint8Array;
 /** Values that break programs which trust a length. */
 const EXTREMES = [0, 1, 0x7f, 0x80, 0xff, 0x7fff, 0x8000, 0xffff, 0x7fffffff, 0x80000000, 0xffffffff];
 
+/** The part of a file that most formats begin with, in bytes. */
+const HEADER_BYTES = 400;
+
 const flipBits: Mutation = (bytes, random) => {
   const out = bytes.slice();
   for (let k = 1 + random.below(16); k > 0; k--) out[random.below(out.length)] ^= 1 << random.below(8);
@@ -21,8 +24,10 @@ const lengths: Mutation = (bytes, random) => {
   for (let k = 1 + random.below(3); k > 0; k--) {
     const value = random.pick(EXTREMES);
     const isLittle = random.below(2) === 0;
-    if (random.below(2) === 0) view.setUint16(random.below(out.length - 1), value & 0xffff, isLittle);
-    else view.setUint32(random.below(out.length - 3), value, isLittle);
+    // Most lengths that decide how the rest is read are in the header.
+    const end = random.below(2) === 0 ? Math.min(HEADER_BYTES, out.length) : out.length;
+    if (random.below(2) === 0) view.setUint16(random.below(end - 1), value & 0xffff, isLittle);
+    else view.setUint32(random.below(end - 3), value, isLittle);
   }
   return out;
 };
@@ -39,12 +44,14 @@ const splice: Mutation = (bytes, random) => {
   return new Uint8Array([...whole.subarray(0, to), ...part, ...whole.subarray(to)]);
 };
 
-/** Random bytes in the header, the signature left as it is in half of the cases. */
+/** Random bytes in the header, the signature left as it is in most cases. */
 const header: Mutation = (bytes, random) => {
   const out = bytes.slice();
-  const from = random.below(2) === 0 ? 8 : 0;
+  const from = random.pick([0, 4, 8]);
+  // At times all changes lie within a few bytes: the flags that say how all else is read.
+  const length = random.pick([8, 120, HEADER_BYTES]);
   for (let k = 1 + random.below(12); k > 0; k--) {
-    out[from + random.below(Math.min(120, out.length - from))] = random.below(256);
+    out[from + random.below(Math.min(length, out.length - from))] = random.below(256);
   }
   return out;
 };

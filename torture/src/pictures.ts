@@ -24,7 +24,7 @@ export async function wholeFiles(random: Random): Promise<Record<string, Uint8Ar
     ...Array.from({ length: 4 }, () => [128 + width, random.below(256)]).flat(),
   ]).flat();
   const head = new TextEncoder().encode(`#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y ${height} +X ${width}\n`);
-  return {
+  const files: Record<string, Uint8Array> = {
     'a.png': await make().png().toBuffer(),
     'b.png': await make(4).png({ adaptiveFiltering: true }).toBuffer(),
     'c.png': await make().toColourspace('rgb16').png().toBuffer(),
@@ -39,4 +39,6 @@ export async function wholeFiles(random: Random): Promise<Record<string, Uint8Ar
     'b.exr': await exr(32),
     'a.hdr': new Uint8Array([...head, ...rows]),
   };
+  // Slices of plain arrays are copies; those of the buffers that encoders give are not.
+  return Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, new Uint8Array(bytes)]));
 }

@@ -31,7 +31,7 @@ async function importOne({ file, projectId, whereFrom }: Wanted, signal: AbortSi
   }
 }
 
-/** Imports what is queued, one file after the other. `onMade` is told of each tile. */
+/** Imports what is queued, one file after the other. `onMade` is called after each. */
 async function run(onMade: () => void): Promise<void> {
   const stop = new AbortController();
   running = stop;
