@@ -33,7 +33,7 @@ describe('zesty bake, of what cannot be', () => {
         [['bake', photo, file('dot.png'), '--out', out, '--name', 'a'], /for one picture/],
         [['bake', photo, '--out', out, '--set', 'crate.names={map}/x'], /cannot stand in a file name/],
         [['bake', file('text.jpg'), '--out', out], /not a picture/],
-        [['bake', file('broken.jpg'), '--out', out], /breaks off/],
+        [['bake', file('broken.jpg'), '--out', out], /incomplete or damaged/],
         [['bake', file('dot.png'), '--out', out], /1 × 1/],
         [['bake', file('giant.png'), '--out', out], /30000 × 30000/],
         [['bake', photo, '--out', out, '--size', '1000'], /256, 512/],
@@ -71,7 +71,7 @@ describe('zesty bake, of what cannot be', () => {
         '--quiet',
       );
       expect(code).to.equal(1);
-      expect(err).to.match(/is no folder; a file is in its place/);
+      expect(err).to.match(/is not a folder; a file is in its place/);
       oneLine(err);
     }));
 });

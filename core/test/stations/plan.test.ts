@@ -74,14 +74,31 @@ describe('the plan of a crate', () => {
         with_({
           profile: 'own',
           ownProfile: own,
-          names: '{tile}_{map}',
-          text: { ending: 'TILE.json', text: 'a' },
+          names: '{tile}.{map}',
+          text: { ending: 'X.png', text: 'a' },
         }),
         MISSING,
         square,
         naming,
       ),
-    ).to.throw(/Two files of the crate would be called “Sea wall.tile.json”/);
+    ).to.throw(/Two files of the crate would be called “Sea wall.X.png”/);
+  });
+
+  it('keeps the suffix of the manifest, bounds names, and refuses texts without bounds', () => {
+    const plan = (values: object, tile = 'Sea wall') =>
+      planCrate(with_(values), MISSING, square, { ...naming, tile });
+    for (const ending of ['tile.json', 'TILE.json', 'a.tile.json'])
+      expect(() => plan({ text: { ending, text: 'a' } }), ending).to.throw(/kept for the manifest/);
+    expect(plan({ text: { ending: 'mytile.json', text: 'a' } }).text).to.equal('Sea wall.mytile.json');
+    expect(() => plan({ names: `{tile}_{map}_${'名'.repeat(60)}` }, '名'.repeat(40))).to.throw(
+      /more than 255 bytes/,
+    );
+    const twice = '{{#files}}{{#files}}{{name}}{{/files}}{{/files}}';
+    expect(() => plan({ text: { ending: 'txt', text: twice } })).to.throw(/inside another/);
+    const deep = `${'{{#size}}'.repeat(9)}${'{{/size}}'.repeat(9)}`;
+    expect(() => plan({ text: { ending: 'txt', text: deep } })).to.throw(/more than 8 deep/);
+    const one = '{{#files}}{{#colour}}{{name}}{{/colour}}{{/files}}{{^files}}none{{/files}}';
+    expect(plan({ text: { ending: 'txt', text: one } }).text).to.equal('Sea wall.txt');
   });
 });
 
