@@ -12,6 +12,13 @@ export interface Answer {
   ms: number;
 }
 
+const tryFetch = (address: string, init: () => RequestInit) =>
+  fetch(address, init()).catch((error) => {
+    if ((error as Error).name === 'TimeoutError') throw error;
+    // A connection that the server closed for being idle is found closed when it is used: asked once more on a new one.
+    return fetch(address, init());
+  });
+
 /** Asks a server; never throws. `patience` is how long the answer may take, in ms. */
 export async function ask(
   url: string,
@@ -23,18 +30,23 @@ export async function ask(
   const before = performance.now();
   const isRaw = body instanceof FormData || body instanceof Uint8Array || typeof body === 'string';
   try {
-    const response = await fetch(url + path, {
+    const response = await tryFetch(url + path, () => ({
       method,
       body: body === undefined || isRaw ? (body as BodyInit) : JSON.stringify(body),
       signal: AbortSignal.timeout(patience),
-    });
+    }));
     const text = await response.text();
     const ms = performance.now() - before;
     const isJson = response.headers.get('content-type')?.includes('json');
     return { status: response.status, body: isJson ? JSON.parse(text) : text, hung: false, ms };
   } catch (error) {
     const ms = performance.now() - before;
-    return { status: null, body: String(error), hung: (error as Error).name === 'TimeoutError', ms };
+    return {
+      status: null,
+      body: `${error} ${(error as Error).cause ?? ''}`,
+      hung: (error as Error).name === 'TimeoutError',
+      ms,
+    };
   }
 }
 
