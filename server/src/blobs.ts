@@ -77,7 +77,7 @@ export class Blobs {
     };
   }
 
-  /** Stores bytes; the same bytes again cost nothing. Returns their SHA-256. */
+  /** Stores bytes under their SHA-256, and returns it. */
   async put(bytes: Uint8Array): Promise<string> {
     const incoming = await this.receive([bytes]);
     try {

@@ -70,7 +70,7 @@ describe('the pool of threads', () => {
     }
   });
 
-  it('moves samples instead of copying them, and answers again for the same picture', async () => {
+  it('answers again for a picture whose samples it has handed out', async () => {
     const pool = new Pool(1);
     try {
       const source = await stored(96, 64);

@@ -3,9 +3,10 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from 'chai';
+import { freePort } from '../../torture/src/process.ts';
 import { startServer, type TestServer } from './client.ts';
 import { follow, smallRecipe } from './crating.ts';
-import { freePort, startRedis } from './redis.ts';
+import { startRedis } from './redis.ts';
 
 describe('a Redis that goes away', () => {
   let folder = '';

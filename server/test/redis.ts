@@ -1,14 +1,4 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { createServer } from 'node:net';
-
-/** A port that nothing listens on. */
-export const freePort = () =>
-  new Promise<number>((resolve) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => resolve(port));
-    });
-  });
 
 /** Resolves with the first words of a process's output that match. */
 export const said = (child: ChildProcess, words: RegExp) =>

@@ -7,8 +7,9 @@ import { sha256Of } from '@zesty-tile/codecs';
 import { newRecipe } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { Redis } from 'ioredis';
+import { freePort } from '../../torture/src/process.ts';
 import { startServer, type TestServer } from './client.ts';
-import { freePort, said, startRedis } from './redis.ts';
+import { said, startRedis } from './redis.ts';
 
 const ZESTY = fileURLToPath(new URL('../../cli/bin/zesty.mjs', import.meta.url));
 

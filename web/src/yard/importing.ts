@@ -37,16 +37,18 @@ async function run(onMade: () => void): Promise<void> {
   running = stop;
   useImport.setState({ problems: [], made: [], isCancelled: false });
   addEventListener('beforeunload', asksBeforeLeaving);
-  for (let done = 0; queue.length > 0 && !stop.signal.aborted; done++) {
-    const [next] = queue;
-    useImport.setState({ at: { name: next.file.name, index: done + 1, of: done + queue.length } });
+  for (let index = 1; !stop.signal.aborted; index++) {
+    const next = queue.shift();
+    if (!next) break;
+    useImport.setState({ at: { name: next.file.name, index, of: index + queue.length } });
     await importOne(next, stop.signal);
-    queue.shift();
     onMade();
   }
   removeEventListener('beforeunload', asksBeforeLeaving);
   running = null;
   useImport.setState({ at: null });
+  // Files that were dropped while a cancelled import was still ending.
+  if (queue.length > 0) await run(onMade);
 }
 
 /**
@@ -74,7 +76,7 @@ export async function importFiles(
   const whereFrom = useWhereFrom.getState();
   queue.push(...single.map((file) => ({ file, projectId, whereFrom })));
   const { at } = useImport.getState();
-  if (at) useImport.setState({ at: { ...at, of: at.index - 1 + queue.length } });
+  if (at) useImport.setState({ at: { ...at, of: at.index + queue.length } });
   if (running) return null;
   await run(onMade);
   const { made, sets } = useImport.getState();
