@@ -73,7 +73,7 @@ async function setSize(url: string, id: string, size: number): Promise<void> {
 async function withZone(url: string, id: string): Promise<void> {
   const { revision } = await (await fetch(`${url}/api/tiles/${id}`)).json();
   const { gauge } = revision.recipe.stations;
-  gauge.zones = [
+  revision.recipe.masks = [
     {
       id: 'joints',
       name: 'Joints',

@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { decodePicture, sourceHost } from '@zesty-tile/codecs';
 import {
   Engine,
+  JOIN_PROPOSALS,
   KERNELS,
   linearToSrgb,
   newRecipe,
@@ -81,7 +82,7 @@ for (const id of DEMO_IDS) {
     CACHE,
   );
   const recipe = demoRecipe(id);
-  await row(id, await engine.proposals({ recipe, source: { sha256: id, width, height } }, () => {}));
+  await row(id, await engine.answer(JOIN_PROPOSALS, { recipe, source: { sha256: id, width, height } }, null));
 }
 for (const [name, make] of Object.entries(KINDS)) {
   const picture = make(PHOTO);
@@ -92,5 +93,5 @@ for (const [name, make] of Object.entries(KINDS)) {
     stations: { ...fresh.stations, square: { ...fresh.stations.square, share: 0.78 } },
   };
   const source = { sha256: name, width: PHOTO, height: PHOTO };
-  await row(name, await engine.proposals({ recipe, source }, () => {}));
+  await row(name, await engine.answer(JOIN_PROPOSALS, { recipe, source }, null));
 }

@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { decodePicture, sourceHost, threads } from '@zesty-tile/codecs';
 import {
-  atOnce,
   atrousBands,
   Engine,
   type EvaluationRequest,
@@ -13,6 +12,7 @@ import {
   type Recipe,
   realSpectra,
   resizeLanczos,
+  runToEnd,
   seamFigures,
   TORUS,
   visibility,
@@ -127,7 +127,7 @@ await row(
   'Cut and every band, both axes, 2048² RGB',
   async () => {
     for (const cyclic of [false, true]) {
-      const mask = cutMask(strip, atOnce(minimumCut(strip, cyclic)));
+      const mask = cutMask(strip, runToEnd(minimumCut(strip, cyclic)));
       await blendBands(strip, mask, cyclic, async () => {}, undefined, team);
     }
   },
@@ -161,7 +161,7 @@ function libraryFft(plane: Float32Array, n: number): void {
 const library = await best(() => libraryFft(p2, 2048));
 await row(
   'FFT of two real planes, 2048²',
-  () => atOnce(realSpectra(p2, p2, 2048, 2048)),
+  () => runToEnd(realSpectra(p2, p2, 2048, 2048)),
   'fft.js, one plane',
   library,
   0.5,
@@ -199,7 +199,7 @@ for (const [size, wanted] of [
   await row(`the same, measured as well`, () => run(new Engine(host, 0), size, decided), B1, u1);
 }
 const joined = new Engine(host, 2 ** 31);
-const derived = { until: 'finish', withoutOcclusion: true, withoutVerdicts: true } as const;
+const derived = { until: 'finish', without: ['relief.occlusion'], withoutVerdicts: true } as const;
 await run(joined, 1024, decided, { until: 'join', withoutVerdicts: true });
 let turn = 0;
 await row(
@@ -312,13 +312,16 @@ const band = unit.slice(2 ** 16, 2 ** 17);
 const lit = new Float32Array(2 ** 17);
 const light = { width: 2048, terms: new Float32Array(3 * 64).fill(0.1), start: -1, step: 2 / 2048 };
 const kernels: [name: string, work: (k: Kernels) => unknown][] = [
-  ['Gaussian σ 2, direct', (k) => PLANES.give(atOnce(blurring(p2, 2048, 2048, 2, TORUS, k)))],
-  ['Gaussian σ 16, recursive', (k) => PLANES.give(atOnce(blurring(p2, 2048, 2048, 16, TORUS, k)))],
+  ['Gaussian σ 2, direct', (k) => PLANES.give(runToEnd(blurring(p2, 2048, 2048, 2, TORUS, k)))],
+  ['Gaussian σ 16, recursive', (k) => PLANES.give(runToEnd(blurring(p2, 2048, 2048, 16, TORUS, k)))],
   ['À trous, four apart', (k) => k.atrousSmooth(p2, 2048, 2048, 4, TORUS)],
   ['Columns and rows to half, 13 taps', (k) => k.weighBand(p2, 2048, half, half, fresh, 0)],
   ['Resampling on the slant, 2048 × 256', turned],
   ['Resampling in two passes, 512² RGB', leaning],
-  ['Fourier transform, complex', (k) => atOnce(k.fourier({ width: 2048, height: 2048, re: wave, im: wave }))],
+  [
+    'Fourier transform, complex',
+    (k) => runToEnd(k.fourier({ width: 2048, height: 2048, re: wave, im: wave })),
+  ],
   ['Horizons of one direction, 1024²', (k) => k.sweepHorizons(heights, 1024, looking, { from: 0, to: 1024 })],
   ['Costs of a cut, 342 × 2048 RGB', (k) => k.cutCosts(strip)],
   ['Way of a cut, 342 × 2048', (k) => k.searchCut(costs, way)],
@@ -328,7 +331,7 @@ const kernels: [name: string, work: (k: Kernels) => unknown][] = [
   ],
   [
     'Normals',
-    (k) => atOnce(k.makingNormals(p2, { width: 2048, height: 2048 }, 0.01, 1, 'sharp', 'up', TORUS)),
+    (k) => runToEnd(k.makingNormals(p2, { width: 2048, height: 2048 }, 0.01, 1, 'sharp', 'up', TORUS)),
   ],
   ['sRGB curve', (k) => k.encodeSrgbPlane(unit)],
   ['OKLab', (k) => k.oklabPlanes([unit, unit, unit])],

@@ -24,7 +24,6 @@ import {
   planCrate,
   type Recipe,
   type SourceRef,
-  type TileOutputs,
 } from '@zesty-tile/core';
 import type { Wanted } from './pictures.ts';
 import { readInput, readRecipe } from './read.ts';
@@ -188,8 +187,7 @@ export async function bakeOne(
       },
       ({ name: file, index, count }) => line(`writing ${file}, ${index + 1} of ${count}`),
     );
-    const outputs = evaluation.outputs as TileOutputs;
-    const plan = planCrate(crate, missingMaps(outputs), evaluation.frame, naming);
+    const plan = planCrate(crate, missingMaps(evaluation.surface!), evaluation.frame, naming);
     await staging.place(plan.names, { replace: options.force, keep: false });
     const seconds = (performance.now() - began) / 1000;
     return { manifest, file: plan.manifest, seconds, timings: evaluation.timings };

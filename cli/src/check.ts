@@ -1,6 +1,5 @@
 import { decodePicture } from '@zesty-tile/codecs';
 import {
-  atOnce,
   CHART,
   drift,
   findRepeats,
@@ -8,6 +7,7 @@ import {
   linearise,
   luminance,
   pictureSeams,
+  runToEnd,
   TORUS,
 } from '@zesty-tile/core';
 import { readInput } from './read.ts';
@@ -35,7 +35,7 @@ export async function check(path: string, options: { json: boolean }): Promise<v
     blotchX: seams.blotchX,
     blotchY: seams.blotchY,
     tiles: Math.max(seams.seamX, seams.seamY, seams.blotchX, seams.blotchY) <= TILES_BELOW,
-    drift: atOnce(drift(y, width, height)).rms,
+    drift: runToEnd(drift(y, width, height)).rms,
     repeats: await findRepeats(picture, TORUS),
     albedo: { p2: low, median, p98: high, beyondDielectric: beyond },
   };

@@ -13,13 +13,13 @@ import {
   type ManifestPicture,
   manifestOf,
   mean,
+  meanOfChannel,
   missingMaps,
   Problem,
   planCrate,
   profileOf,
   type SourceRef,
   type TextFields,
-  type TileOutputs,
 } from '@zesty-tile/core';
 import { encodeFile } from './encode.ts';
 import { checkGltf, encodeGltf } from './gltf.ts';
@@ -49,12 +49,10 @@ export interface FileProgress {
 /** Above this the next file's samples are not made while one is encoded. */
 const AHEAD_PIXELS = 4096 * 4096;
 
-const meanOf = (value: number | Float32Array): number => (typeof value === 'number' ? value : mean(value));
-
 function textFields(made: Made, plan: CratePlan, naming: CrateNaming): TextFields {
   const { frame, recipe } = made;
-  const { finish } = made.outputs as TileOutputs;
-  const { f0 } = finish;
+  const surface = made.surface!;
+  const { f0, depthMm } = surface;
   const round = (value: number) => +value.toFixed(6);
   return {
     ...naming,
@@ -63,11 +61,11 @@ function textFields(made: Made, plan: CratePlan, naming: CrateNaming): TextField
     width: frame.width,
     height: frame.height,
     edgeMetres: frame.edgeMetres,
-    depthMm: recipe.stations.relief.depthMm,
-    depthShare: round(recipe.stations.relief.depthMm / 1000 / frame.edgeMetres),
+    depthMm,
+    depthShare: round(depthMm / 1000 / frame.edgeMetres),
     normalY: frame.green,
-    roughness: round(mean(finish.roughness)),
-    metallic: round(meanOf(finish.metallic)),
+    roughness: round(meanOfChannel(surface.roughness)),
+    metallic: round(meanOfChannel(surface.metallic)),
     f0: round(
       Array.isArray(f0)
         ? f0.reduce((sum, value) => sum + value / 3, 0)
@@ -98,15 +96,16 @@ function textFields(made: Made, plan: CratePlan, naming: CrateNaming): TextField
 }
 
 function materialOf(made: Made, name: string, pictures: MaterialPicture[]): Material {
-  const { frame, recipe, outputs } = made;
+  const { frame } = made;
+  const surface = made.surface!;
   const metres = (side: number) => (frame.edgeMetres * side) / frame.size;
   return {
     name,
     pictures,
     widthMetres: metres(frame.width),
     heightMetres: metres(frame.height),
-    depthMetres: recipe.stations.relief.depthMm / 1000,
-    dielectric: dielectricOf((outputs as TileOutputs).finish).brightest,
+    depthMetres: surface.depthMm / 1000,
+    dielectric: dielectricOf(surface).brightest,
     green: frame.green,
   };
 }
@@ -126,7 +125,7 @@ async function encodeCrate(
 ): Promise<Manifest> {
   const { frame, recipe, outputs } = made;
   const files = outputs.crate?.files ?? [];
-  const plan = planCrate(recipe.stations.crate, missingMaps(outputs as TileOutputs), frame, naming);
+  const plan = planCrate(recipe.stations.crate, missingMaps(made.surface!), frame, naming);
   if (plan.pictures.length !== files.length)
     throw new Problem('bad_crate', 'The crate holds other files than planned.', 'Crate it again.');
   const count = files.length + plan.documents.length + (plan.text ? 1 : 0) + 1;

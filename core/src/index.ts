@@ -6,17 +6,13 @@ export { type LuminanceBins, luminanceBins } from './colour/luminance-bins.ts';
 export * from './colour/luminance-of.ts';
 export * from './colour/oklab.ts';
 export * from './colour/srgb.ts';
-export { assignSetting } from './engine/assign.ts';
-export * from './engine/changes.ts';
-export { PLAIN_CONTEXT, Stopped, type WorkContext } from './engine/context.ts';
+export { contentKey } from './data/content-key.ts';
+export { keyOf } from './data/key-of.ts';
+export { stableJson } from './data/stable-json.ts';
 export * from './engine/engine.ts';
 export * from './engine/evaluation.ts';
-export { contentKey, stableJson } from './engine/hash.ts';
+export { resultKey } from './engine/keys.ts';
 export * from './engine/manifest.ts';
-export * from './engine/needed.ts';
-export { picturesOf } from './engine/pictures.ts';
-export * from './engine/recipe.ts';
-export * from './engine/saved-recipe.ts';
 export { FAR_FILTERS, type FarFilter, type FarLook, farField } from './far/field.ts';
 export { mipChain } from './far/mips.ts';
 export { atrousBands } from './filters/atrous.ts';
@@ -24,21 +20,46 @@ export { gaussian } from './filters/gaussian.ts';
 export { GRADIENT_KERNELS, type GradientKernel } from './filters/gradient.ts';
 export { KERNELS } from './kernels/kernels.ts';
 export { litBall } from './lit/ball.ts';
-export type { Pixels, SourceRef } from './pixels.ts';
+export { encodedPlanes, type Samples } from './maps/encoded-planes.ts';
+export * from './maps/map-raster.ts';
+export * from './maps/maps.ts';
+export { smallerMap } from './maps/smaller.ts';
+export { coverShare, maskCover } from './masks/cover.ts';
+export {
+  MASK_MAPS,
+  MASK_PARTS,
+  MASK_SETTINGS,
+  type Mask,
+  type MaskMap,
+  type MaskPart,
+  type MaskPartKind,
+  type MaskStroke,
+} from './masks/mask.ts';
+export { masks as MASKS } from './masks/masks-setting.ts';
+export { wetReflectance } from './masks/wet.ts';
+export { codesRaster } from './pixels/codes-raster.ts';
+export type { Pixels, SourceRef } from './pixels/pixels.ts';
+export { reducePixels } from './pixels/reduce.ts';
+export { reductionFor } from './pixels/reduction.ts';
 export { Problem } from './problem.ts';
 export * from './raster/edges.ts';
 export * from './raster/fft.ts';
 export * from './raster/histogram.ts';
-export { atOnce, inTurns, type Pausing } from './raster/pausing.ts';
 export { PLANES } from './raster/pool.ts';
 export { Raster } from './raster/raster.ts';
 export * from './raster/resize.ts';
 export { roll, rollPlane } from './raster/roll.ts';
 export { sampleBilinear } from './raster/sample.ts';
 export * from './raster/statistics.ts';
-export { reducePixels } from './reduce.ts';
-export * from './settings/settings.ts';
-export * from './stations/crate/maps.ts';
+export { assignSetting } from './recipe/assign.ts';
+export * from './recipe/changes.ts';
+export { RECIPE_VERSION } from './recipe/migrate.ts';
+export { picturesOf } from './recipe/pictures.ts';
+export * from './recipe/recipe.ts';
+export * from './recipe/saved.ts';
+export * from './recipe/sections.ts';
+export * from './settings/kinds.ts';
+export { valueWords } from './settings/words.ts';
 export {
   hasField,
   NAME_FIELDS,
@@ -66,13 +87,10 @@ export {
   holdsWhole,
   type Profile,
   type ProfileFile,
-  planesOf,
   profileProblems,
 } from './stations/crate/profile.ts';
 export * from './stations/crate/profiles.ts';
-export { encodedPlanes, type Samples } from './stations/crate/quantise.ts';
 export { type CrateText, TEXT_ENDING } from './stations/crate/settings.ts';
-export { smallerMap } from './stations/crate/smaller.ts';
 export { type CrateFile, type CrateOutput, mipSides } from './stations/crate/station.ts';
 export {
   filledText,
@@ -84,19 +102,22 @@ export {
 } from './stations/crate/template.ts';
 export { drift } from './stations/even/drift.ts';
 export type { LeaveStroke } from './stations/even/leave.ts';
-export { excessShare, metallicOf, toMetallic, USUAL_F0 } from './stations/finish/convert.ts';
+export type { EvenOutput } from './stations/even/output.ts';
 export { type Curve, curveAt, curveSchema, curveTable, STRAIGHT } from './stations/finish/curve.ts';
+export type { FinishOutput } from './stations/finish/output.ts';
 export type { ZoneFinish } from './stations/finish/settings.ts';
 export { roughnessBand } from './stations/finish/station.ts';
 export { gaugeMarks, isBeyond, MARK } from './stations/gauge/marks.ts';
+export type { GaugeOutput } from './stations/gauge/output.ts';
 export type { Patch } from './stations/gauge/patches.ts';
 export { MOST_READINGS, meanAt, type Reading } from './stations/gauge/readings.ts';
 export type { ZoneTone } from './stations/gauge/settings.ts';
 export { bandAt, type GaugeDecision } from './stations/gauge/station.ts';
-export { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape, type PictureRef } from './stations/given.ts';
 export * from './stations/index.ts';
 export type { JoinDecision } from './stations/join/decision.ts';
+export { GRAFT_OFFERS, JOIN_PROPOSALS } from './stations/join/inquiries.ts';
 export { type CutLine, type JoinLines, joinLines } from './stations/join/lines.ts';
+export type { JoinOutput } from './stations/join/output.ts';
 export { type Proposal, type Proposed, WAYS } from './stations/join/propose.ts';
 export type { GraftOffer, RepairSpot } from './stations/join/repair/offers.ts';
 export type { BrushRepair, Calm, Graft, Repair } from './stations/join/repair/repair.ts';
@@ -107,17 +128,21 @@ export { pictureSeams, type SeamFigures, seamFigures } from './stations/join/sea
 export { joins } from './stations/join/vectors.ts';
 export { type Agreement, agreementOf } from './stations/proof/agreement.ts';
 export { type Check, checksOf } from './stations/proof/checks.ts';
+export type { ProofOutput } from './stations/proof/output.ts';
 export { findRepeats, type Repeat, repeatFigure } from './stations/proof/repeats.ts';
 export { bandMillimetres } from './stations/relief/bands.ts';
 export type { ReliefDecision } from './stations/relief/decision.ts';
 export { normalMap } from './stations/relief/normal-map.ts';
 export { visibility } from './stations/relief/occlusion.ts';
-export * from './stations/shape.ts';
+export type { ReliefOutput } from './stations/relief/output.ts';
+export { BAND_VIEWS } from './stations/relief/views.ts';
 export { type GreenFound, greenOf } from './stations/source/green.ts';
-export { codesRaster, linearise, READS_AS, type ReadsAs } from './stations/source/linearise.ts';
+export { linearise, READS_AS, type ReadsAs } from './stations/source/linearise.ts';
+export type { SourceInput, SourceOutput } from './stations/source/output.ts';
 export * from './stations/source/roles.ts';
 export { type MainDirection, mainDirection } from './stations/square/direction.ts';
 export { type Corners, cropMapper, isFrame } from './stations/square/geometry.ts';
+export { CROP_OFFERS } from './stations/square/inquiries.ts';
 export {
   type BendMesh,
   FEWEST_HANDLES,
@@ -126,22 +151,23 @@ export {
   MOST_HANDLES,
   meshWith,
 } from './stations/square/mesh.ts';
+export * from './stations/square/needed.ts';
+export { neededShortEdge } from './stations/square/needed.ts';
 export type { CropOffer, Framing } from './stations/square/offers/offer.ts';
+export type { Margins, SquareOutput } from './stations/square/output.ts';
 export { SIZES } from './stations/square/station.ts';
-export * from './stations/types.ts';
+export type { View as AnyView, ViewKind } from './stations/view.ts';
 export { coverOf } from './strokes/cover.ts';
 export type { Stroke } from './strokes/stroke.ts';
+export { excessShare, metallicOf, toMetallic, USUAL_F0 } from './surface/convert.ts';
+export { albedoOf, dielectricOf, metallicChannel } from './surface/metalness.ts';
+export * from './surface/surface.ts';
 export { Crew, type Helper } from './team/crew.ts';
 export { type Answer, type Asked, answered, READY } from './team/helper.ts';
 export { ALONE, type Team } from './team/team.ts';
+export { PLAIN_CONTEXT, Stopped, type WorkContext } from './tile/context.ts';
+export type { Frame } from './tile/frame.ts';
+export { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape, type PictureRef } from './tile/given.ts';
+export * from './tile/shape.ts';
 export * from './verdict.ts';
-export { coverShare, zoneCover } from './zones/cover.ts';
-export { wetReflectance } from './zones/wet.ts';
-export {
-  withoutStrokes,
-  ZONE_MAPS,
-  type Zone,
-  type ZoneMap,
-  type ZonePart,
-  zonesSchema,
-} from './zones/zone.ts';
+export { runSteps, runToEnd, type Steps } from './work/steps.ts';

@@ -1,7 +1,9 @@
 import { newRecipe, type Recipe, type StationSettings } from '@zesty-tile/core';
 import type { DemoId } from './sources.ts';
 
-type Changes = { [S in keyof StationSettings]?: Partial<StationSettings[S]> };
+type Changes = { [S in keyof StationSettings]?: Partial<StationSettings[S]> } & Partial<
+  Pick<Recipe, 'masks'>
+>;
 
 /** What an artist has set on each demo tile so far. The ripples still need a line of the chart. */
 const CHANGES: Record<DemoId, Changes> = {
@@ -33,17 +35,17 @@ const CHANGES: Record<DemoId, Changes> = {
     finish: { line: 'cane' },
   },
   copper: {
+    masks: [
+      {
+        id: 'rubbed',
+        name: 'Rubbed bare',
+        wetness: 0,
+        parts: [{ by: 'colour', how: 'and', colour: '#cd8a6c', reach: 0.09, softness: 0.35 }],
+      },
+    ],
     square: { share: 0.9, edgeMetres: 0.675 },
     gauge: {
       line: 'verdigris',
-      zones: [
-        {
-          id: 'rubbed',
-          name: 'Rubbed bare',
-          wetness: 0,
-          parts: [{ by: 'colour', how: 'and', colour: '#cd8a6c', reach: 0.09, softness: 0.35 }],
-        },
-      ],
       zoneTones: [{ zone: 'rubbed', line: 'copper', ownLine: null, exposure: 0, contrast: 1 }],
     },
     relief: { depthMm: 4, band5: 0.8, band6: 0.4, occlusionMm: 25, cavityMm: 6 },
@@ -63,11 +65,12 @@ const CHANGES: Record<DemoId, Changes> = {
 /** The recipe a demo tile starts with. */
 export function demoRecipe(id: DemoId): Recipe {
   const recipe = newRecipe();
+  const { masks = [], ...changes } = CHANGES[id];
   const stations = Object.fromEntries(
     Object.entries(recipe.stations).map(([name, settings]) => [
       name,
-      { ...settings, ...CHANGES[id][name as keyof StationSettings] },
+      { ...settings, ...changes[name as keyof StationSettings] },
     ]),
   ) as StationSettings;
-  return { ...recipe, stations };
+  return { ...recipe, masks, stations };
 }

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { stationsToSave } from '@zesty-tile/core';
+import { sectionsToSave } from '@zesty-tile/core';
 import { makeTile, newId, openStore, palette, project, savedRecipe, storeSource } from '@zesty-tile/server';
 import { demoPicture } from './generate.ts';
 import { demoRecipe } from './recipes.ts';
@@ -50,7 +50,7 @@ export async function seed(folder: string, ids: readonly DemoId[] = DEMO_IDS): P
     await store.db.insert(savedRecipe).values({
       id: newId(),
       name: 'Fired clay, dry',
-      stations: stationsToSave(demoRecipe('pamments'), ['gauge', 'relief', 'finish']),
+      recipe: sectionsToSave(demoRecipe('pamments'), ['gauge', 'relief', 'finish']),
       createdAt: new Date(),
     });
     return true;

@@ -121,7 +121,7 @@ describe('values of a tile', () => {
     await open('pamments', 'gauge');
     const zones = await unfold(page, 'Zones');
     await zones.getByRole('button', { name: 'By colour' }).click();
-    await zones.getByRole('button', { name: 'Pick it from the tile' }).click();
+    await zones.getByRole('button', { name: 'Pick Colour from the tile' }).click();
     // A joint: paving squares lie four to an edge.
     await pickAt(page, 'joined', 0.249, 0.37);
     await onFloor(page, 'albedo');

@@ -1,4 +1,4 @@
-import { newRecipe, parseRecipe, stationsToSave } from '@zesty-tile/core';
+import { newRecipe, parseRecipe, sectionsToSave } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { picture } from '../../codecs/test/pictures.ts';
 import { startServer, type TestServer } from './client.ts';
@@ -146,13 +146,19 @@ describe('the Yard’s API', () => {
   });
 
   it('keeps recipes for other tiles, without what belongs to a picture', async () => {
-    const stations = stationsToSave(newRecipe(), ['gauge', 'finish']);
-    const { body, status } = await server.ask('POST', '/api/recipes', { name: 'Plain', stations });
+    const recipe = sectionsToSave(newRecipe(), ['gauge', 'finish']);
+    const { body, status } = await server.ask('POST', '/api/recipes', { name: 'Plain', recipe });
     expect(status).to.equal(201);
     const { id } = body.recipe;
     await server.ask('PATCH', `/api/recipes/${id}`, { name: 'Plain and dry' });
     const list = async () => (await server.ask('GET', '/api/recipes')).body.recipes;
-    expect((await list())[0]).to.deep.include({ name: 'Plain and dry', stations });
+    expect((await list())[0]).to.deep.include({ name: 'Plain and dry', recipe });
+    // Of an earlier version it was the stations alone.
+    const earlier = { gauge: { exposure: 0.5, zones: [] } };
+    await server.ask('POST', '/api/recipes', { name: 'Earlier', recipe: earlier });
+    const [found] = (await list()).filter(({ name }: { name: string }) => name === 'Earlier');
+    expect(found.recipe).to.deep.equal({ version: 2, masks: [], stations: { gauge: { exposure: 0.5 } } });
+    await server.ask('DELETE', `/api/recipes/${found.id}`);
     await server.ask('DELETE', `/api/recipes/${id}`);
     expect(await list()).to.deep.equal([]);
     expect((await server.ask('PATCH', `/api/recipes/${id}`, { name: 'x' })).status).to.equal(404);
@@ -160,7 +166,7 @@ describe('the Yard’s API', () => {
     expect(await list()).to.have.length(1);
     const bound = await server.ask('POST', '/api/recipes', {
       name: 'x',
-      stations: { square: { centreX: 0.2 } },
+      recipe: { version: 2, stations: { square: { centreX: 0.2 } } },
     });
     expect(bound.body.error.message).to.include('belongs to one picture');
   });

@@ -9,7 +9,7 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { readoutAt } from '../src/bench/floor/readout.ts';
-import { rgbaOf, viewRaster } from '../src/engine/view-pictures.ts';
+import { viewRaster as raster, rgbaOf } from '../src/engine/view-pictures.ts';
 import { FLOOR_VIEW_OF, stationOf, VIEW_NAMES, viewBefore } from '../src/engine/views.ts';
 import { momentWords } from '../src/moment.ts';
 import { channelWords } from '../src/stations/crate/channels.ts';
@@ -17,6 +17,8 @@ import { channelWords } from '../src/stations/crate/channels.ts';
 const plane = (v: number) => Float32Array.of(v, v, v, v);
 const one = (v: number) => new Raster(2, 2, [plane(v)]);
 const three = (v: number) => new Raster(2, 2, [plane(v), plane(v), plane(v)]);
+
+const viewRaster = (...given: Parameters<typeof raster>) => raster(...given) as Raster | null;
 
 describe('what the Floor shows', () => {
   const join = { picture: three(0.2), alpha: null, given: {}, before: async () => three(0.2) };

@@ -1,6 +1,10 @@
 import * as v from 'valibot';
-import { choice, data } from '../settings/settings.ts';
+import { choice, data, group } from '../settings/kinds.ts';
 import { CHART, type ChartLine, chartLineSchema, NO_LINE, OWN_LINE } from './chart.ts';
+
+const GROUPS = {
+  ownLine: group({ id: 'own-line', title: 'Own line' }),
+};
 
 /** Every id that settings may choose a line by. */
 export const LINE_IDS = [NO_LINE, OWN_LINE, ...CHART.lines.map((line) => line.id)];
@@ -17,7 +21,7 @@ export const lineSettings = (help: string, none: string) => ({
   ownLine: data<ChartLine | null>({
     label: 'Own line',
     help: 'The line of an own chart, kept whole; used where the reference is “own”.',
-    group: 'Own line',
+    group: GROUPS.ownLine,
     default: null,
     schema: v.nullable(chartLineSchema),
     example:
@@ -25,6 +29,3 @@ export const lineSettings = (help: string, none: string) => ({
     words: (line) => line?.name ?? 'none',
   }),
 });
-
-/** The same as it stands in the values of a zone. */
-export const lineEntries = { line: v.picklist(LINE_IDS), ownLine: v.nullable(chartLineSchema) };

@@ -1,17 +1,17 @@
-import type { Pixels, SourceRef } from '../pixels.ts';
-import type { StationOutputs } from '../stations/index.ts';
-import type { Frame, StationName } from '../stations/types.ts';
+import type { SourceRef } from '../pixels/pixels.ts';
+import type { Recipe } from '../recipe/recipe.ts';
+import type { StationName, StationOutputs } from '../stations/index.ts';
+import type { OptionalPart, PictureReader } from '../stations/station.ts';
+import type { Surface } from '../surface/surface.ts';
 import type { Team } from '../team/team.ts';
+import type { Frame } from '../tile/frame.ts';
 import type { Verdict } from '../verdict.ts';
-import type { Recipe } from './recipe.ts';
 
 /** All decisions are made at this size and replayed at every other. */
 export const WORKING_SIZE = 512;
 
 /** What the engine needs from where it runs. */
-export interface EngineHost {
-  /** Samples of a source brought down so that its shorter side still holds `shortEdge` pixels. */
-  pixels(source: SourceRef, shortEdge: number, kind: 'colour' | 'data'): Promise<Pixels>;
+export interface EngineHost extends PictureReader {
   /** Threads that share the work, where there are more than this one. */
   team?: Team;
 }
@@ -23,15 +23,15 @@ export interface EvaluationRequest {
   size?: number;
   /** The last station to run. */
   until?: StationName;
-  /** Leave occlusion out, when nobody looks at it. */
-  withoutOcclusion?: boolean;
+  /** Optional parts of outputs to leave out, when nobody looks at them. */
+  without?: readonly OptionalPart[];
   /** The station whose result is looked at: nothing is measured before it is made. */
   first?: StationName;
   /** Leave the results unmeasured, when they only have to be seen. */
   withoutVerdicts?: boolean;
   /**
-   * Let go of what stands before Join once no station reads it any more, and measure the maps when all of them are made: for
-   * sets, which hold the tile alone.
+   * Release what is of the photo once no station reads it any more, and measure the maps when all of them are made: for
+   * sets, which contain the tile alone.
    */
   tileOnly?: boolean;
   signal?: AbortSignal;
@@ -57,10 +57,12 @@ export interface Evaluation {
   /** The recipe with the decisions that were used. */
   recipe: Recipe;
   frame: Frame;
+  /** The finished tile; null where not all of it was made. */
+  surface: Surface | null;
   /** Wall time of each station in this evaluation, ms; 0 when it came from the cache. */
   timings: Partial<Record<StationName, number>>;
   longestStep: Step;
 }
 
 /** An evaluation but for what is measured. */
-export type Made = Pick<Evaluation, 'outputs' | 'recipe' | 'frame'>;
+export type Made = Pick<Evaluation, 'outputs' | 'recipe' | 'frame' | 'surface'>;

@@ -1,26 +1,15 @@
-import { joins } from '../stations/join/vectors.ts';
-import { sidesOf } from '../stations/shape.ts';
-import { cropTurn } from '../stations/square/geometry.ts';
-import type { Frame } from '../stations/types.ts';
-import type { EvaluationRequest } from './evaluation.ts';
+import type { SourceRef } from '../pixels/pixels.ts';
+import type { Recipe } from '../recipe/recipe.ts';
+import type { Frame } from '../tile/frame.ts';
+import { settingsIn, stationList } from './stations.ts';
 
-/** What every station knows of the tile, made at `size` pixels of its longer edge. */
+/** What every station knows of the tile, made at `size` pixels of its longer edge, or at the wanted size where it is null. */
 export function frameOf(
-  { source, recipe }: Pick<EvaluationRequest, 'source' | 'recipe'>,
-  size: number,
+  { source, recipe }: { source: SourceRef; recipe: Recipe },
+  size: number | null,
 ): Frame {
-  const { square, join } = recipe.stations;
-  const on = joins(join.axes);
-  return {
-    size,
-    ...sidesOf(square.shape, size),
-    shape: square.shape,
-    wantedSize: square.size,
-    edgeMetres: square.edgeMetres,
-    edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' },
-    seed: recipe.seed,
-    zones: recipe.stations.gauge.zones,
-    turnDegrees: cropTurn(source.width, source.height, square),
-    green: recipe.stations.relief.normalY === 'up' ? 1 : -1,
-  };
+  const facts = stationList.map((station) =>
+    station.setsFrame?.(settingsIn(recipe, station.name), source, size),
+  );
+  return Object.assign({ seed: recipe.seed, masks: recipe.masks }, ...facts);
 }

@@ -1,11 +1,11 @@
-import type { SourceRef } from '../pixels.ts';
+import type { SourceRef } from '../pixels/pixels.ts';
+import type { Recipe } from '../recipe/recipe.ts';
 import { isEncoded } from '../stations/crate/pack.ts';
 import type { CrateNaming } from '../stations/crate/plan.ts';
 import type { CrateFile } from '../stations/crate/station.ts';
-import type { GivenMap } from '../stations/given.ts';
+import type { GivenMap } from '../tile/given.ts';
 import type { Verdict } from '../verdict.ts';
 import type { Evaluation } from './evaluation.ts';
-import type { Recipe } from './recipe.ts';
 
 export const MANIFEST_VERSION = 1;
 
@@ -70,9 +70,10 @@ export function manifestOf(
   written: readonly ManifestPicture[],
   texts: readonly { name: string; sha256: string }[],
 ): Manifest {
-  const { recipe, frame, outputs } = evaluation;
-  const { relief, crate } = recipe.stations;
-  const { finish } = outputs;
+  const { recipe, frame } = evaluation;
+  const surface = evaluation.surface!;
+  const { depthMm, metallic, f0 } = surface;
+  const { crate } = recipe.stations;
   const { given, origin, licence } = recipe.stations.source;
   return {
     version: MANIFEST_VERSION,
@@ -81,16 +82,16 @@ export function manifestOf(
     profile: crate.profile === 'own' ? (crate.ownProfile?.name ?? 'own') : crate.profile,
     size: frame.size,
     edgeMetres: frame.edgeMetres,
-    reliefMm: relief.depthMm,
-    reliefShare: relief.depthMm / 1000 / frame.edgeMetres,
+    reliefMm: depthMm,
+    reliefShare: depthMm / 1000 / frame.edgeMetres,
     conventions: {
-      normalY: relief.normalY === 'up' ? '+Y' : '-Y',
+      normalY: frame.green > 0 ? '+Y' : '-Y',
       roughness: 'perceptual; GGX alpha = roughness squared',
       specular: 'F0 colour of metal and all else, sRGB encoded',
       cavity: 'signed; 0.5 is flat, hollows are dark',
     },
-    metallic: typeof finish?.metallic === 'number' && !finish.isTruth ? finish.metallic : null,
-    f0: finish && Array.isArray(finish.f0) ? finish.f0 : null,
+    metallic: typeof metallic === 'number' && !surface.isF0Whole ? metallic : null,
+    f0: Array.isArray(f0) ? f0 : null,
     source: {
       sha256: source.sha256,
       width: source.width,

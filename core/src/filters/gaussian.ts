@@ -1,8 +1,8 @@
 import { KERNELS, type Kernels } from '../kernels/kernels.ts';
 import type { Edges } from '../raster/edges.ts';
-import { atOnce, type Pausing } from '../raster/pausing.ts';
 import { PLANES } from '../raster/pool.ts';
 import type { Band } from '../raster/sample.ts';
+import { runToEnd, type Steps } from '../work/steps.ts';
 import { firKernel } from './gaussian-fir.ts';
 import { recursionFor, wayAlong } from './gaussian-recursive.ts';
 
@@ -37,7 +37,7 @@ function* direct(
   field: Field,
   sigma: number,
   by: Kernels,
-): Pausing<void> {
+): Steps<void> {
   const kernel = firKernel(sigma);
   for (const band of bandsOf(field.height, field.width)) {
     by.gaussianFirBand(plane, out, field, kernel, band);
@@ -51,7 +51,7 @@ function* recursive(
   { width, height, edges }: Field,
   sigma: number,
   by: Kernels,
-): Pausing<void> {
+): Steps<void> {
   const recursion = recursionFor(sigma);
   const [x, y] = [wayAlong(width, edges.x, sigma, recursion), wayAlong(height, edges.y, sigma, recursion)];
   for (const band of bandsOf(height, width)) {
@@ -76,7 +76,7 @@ export function* blurring(
   sigma: number,
   edges: Edges,
   by = KERNELS,
-): Pausing<Float32Array> {
+): Steps<Float32Array> {
   if (sigma <= 0.05) return plane.slice();
   const out = PLANES.take(plane.length);
   yield* (sigma <= FIR_UP_TO ? direct : recursive)(plane, out, { width, height, edges }, sigma, by);
@@ -90,4 +90,4 @@ export const gaussian = (
   height: number,
   sigma: number,
   edges: Edges,
-): Float32Array => atOnce(blurring(plane, width, height, sigma, edges));
+): Float32Array => runToEnd(blurring(plane, width, height, sigma, edges));

@@ -7,14 +7,15 @@ import { dot, mirrored, reflected, type Triple, unit } from './shade.ts';
 /** The maps of a tile that light falls on. All of one size. */
 export interface LitMaps {
   albedo: Raster;
-  /** Unit vectors; y as `normalY` says. */
+  /** Unit vectors; y as `green` says. */
   normal: Raster;
   roughness: Float32Array;
   occlusion: Float32Array | null;
   /** F0 of what is no metal, and how metallic it is: one value, or one each pixel. */
   f0: Triple | Raster;
   metallic: number | Float32Array;
-  normalY: 'up' | 'down';
+  /** +1 where the normals' y points up in the picture. */
+  green: 1 | -1;
 }
 
 /** How often the tile goes round the ball. */
@@ -53,7 +54,7 @@ export function litBall(maps: LitMaps, size: number): Raster {
     plane(maps.metallic, 0),
     ...[0, 1, 2].map((c) => plane(Array.isArray(given) ? given[c] : given.planes[c], 0)),
   ]);
-  const green = maps.normalY === 'up' ? 1 : -1;
+  const { green } = maps;
   const out = new Raster(
     size,
     size,

@@ -1,12 +1,12 @@
 import { KERNELS } from '../kernels/kernels.ts';
+import { PAUSE_ROWS, type Steps } from '../work/steps.ts';
 import type { Spectrum } from './fourier.ts';
-import { PAUSE_ROWS, type Pausing } from './pausing.ts';
 
 export type { Spectrum };
 
 const isPowerOfTwo = (n: number) => n > 1 && (n & (n - 1)) === 0;
 
-function transform(spectrum: Spectrum): Pausing<Spectrum> {
+function transform(spectrum: Spectrum): Steps<Spectrum> {
   const { width, height } = spectrum;
   if (!isPowerOfTwo(width) || !isPowerOfTwo(height)) {
     throw new RangeError(`The Fourier transform takes powers of two, not ${width} × ${height}.`);
@@ -18,7 +18,7 @@ function transform(spectrum: Spectrum): Pausing<Spectrum> {
 export const frequency = (i: number, n: number): number => (i < n / 2 ? i : i - n);
 
 /** Forward 2-D transform of a complex plane, not scaled. @throws RangeError off powers of two. */
-export function fft2(spectrum: Spectrum): Pausing<Spectrum> {
+export function fft2(spectrum: Spectrum): Steps<Spectrum> {
   return transform(spectrum);
 }
 
@@ -27,7 +27,7 @@ function scaleBy(values: Float64Array, scale: number): void {
 }
 
 /** Inverse 2-D transform, scaled by 1/(width·height). @throws RangeError off powers of two. */
-export function* inverseFft2(spectrum: Spectrum): Pausing<Spectrum> {
+export function* inverseFft2(spectrum: Spectrum): Steps<Spectrum> {
   const { width, height, re, im } = spectrum;
   // With its parts changed over, a forward transform goes backwards.
   const back = yield* transform({ width, height, re: im, im: re });
@@ -48,7 +48,7 @@ export function* realSpectra(
   second: Float32Array | null,
   width: number,
   height: number,
-): Pausing<[Spectrum, Spectrum | null]> {
+): Steps<[Spectrum, Spectrum | null]> {
   const re = new Float64Array(first);
   const im = second ? new Float64Array(second) : new Float64Array(first.length);
   const both = yield* fft2({ width, height, re, im });

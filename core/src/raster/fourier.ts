@@ -1,5 +1,5 @@
 import FFT from 'fft.js';
-import type { Pausing } from './pausing.ts';
+import type { Steps } from '../work/steps.ts';
 
 /** A complex plane: real and imaginary parts, rows from the top. */
 export interface Spectrum {
@@ -13,11 +13,11 @@ export interface Spectrum {
 const LINES = 64;
 
 /** Forward 2-D transform of a complex plane with sides that are powers of two, not scaled. */
-export function* fourier(spectrum: Spectrum): Pausing<Spectrum> {
+export function* fourier(spectrum: Spectrum): Steps<Spectrum> {
   const { width, height } = spectrum;
   const re = Float64Array.from(spectrum.re);
   const im = Float64Array.from(spectrum.im);
-  function* lines(n: number, count: number, start: (line: number) => number, step: number): Pausing<void> {
+  function* lines(n: number, count: number, start: (line: number) => number, step: number): Steps<void> {
     const fft = new FFT(n);
     const input = fft.createComplexArray();
     const output = fft.createComplexArray();

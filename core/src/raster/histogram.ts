@@ -1,4 +1,4 @@
-import { atOnce, inParts, type Pausing } from './pausing.ts';
+import { inParts, runToEnd, type Steps } from '../work/steps.ts';
 
 /** Counts of values in equal bins from `low` to `high`; values outside fall into the end bins. */
 export interface Histogram {
@@ -45,11 +45,7 @@ function extremes(plane: Float32Array): [number, number] {
  * Percentiles (ranks 0..100) of any plane to a bin (of 65536 unless said) of its range, in two passes without sorting. Pauses on
  * its way.
  */
-export function* findingPercentiles(
-  plane: Float32Array,
-  ranks: number[],
-  bins = FINE_BINS,
-): Pausing<number[]> {
+export function* findingPercentiles(plane: Float32Array, ranks: number[], bins = FINE_BINS): Steps<number[]> {
   let [min, max] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
   yield* inParts(plane.length, (from, to) => {
     const [low, high] = extremes(plane.subarray(from, to));
@@ -74,4 +70,4 @@ export function* findingPercentiles(
 
 /** `findingPercentiles` in one go. */
 export const histogramPercentiles = (plane: Float32Array, ranks: number[], bins = FINE_BINS): number[] =>
-  atOnce(findingPercentiles(plane, ranks, bins));
+  runToEnd(findingPercentiles(plane, ranks, bins));

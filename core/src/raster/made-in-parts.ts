@@ -1,11 +1,11 @@
-import { inParts, type Pausing } from './pausing.ts';
+import { inParts, type Steps } from '../work/steps.ts';
 import { PLANES } from './pool.ts';
 
 /** A plane of so many values, each made by itself, in parts with pauses between them. */
 export function* madeInParts(
   length: number,
   make: (from: number, to: number) => Float32Array,
-): Pausing<Float32Array> {
+): Steps<Float32Array> {
   const out = PLANES.take(length);
   yield* inParts(length, (from, to) => {
     const part = make(from, to);

@@ -1,4 +1,4 @@
-import { inParts, type Pausing } from './pausing.ts';
+import { inParts, type Steps } from '../work/steps.ts';
 
 type Of = (value: number, i: number) => number;
 
@@ -17,7 +17,7 @@ export function mapped(plane: Float32Array, of: Of): Float32Array {
 }
 
 /** `mapped` with pauses on its way. */
-export function* mapping(plane: Float32Array, of: Of): Pausing<Float32Array> {
+export function* mapping(plane: Float32Array, of: Of): Steps<Float32Array> {
   const out = new Float32Array(plane.length);
   yield* inParts(out.length, (from, to) => put(plane, of, out, from, to));
   return out;

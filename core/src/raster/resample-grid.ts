@@ -1,4 +1,4 @@
-import type { Breathe } from '../team/tasks.ts';
+import type { Checkpoint } from '../team/tasks.ts';
 import type { Edges } from './edges.ts';
 import { Raster } from './raster.ts';
 import { type Affine, type Band, resampleAffine } from './sample.ts';
@@ -16,12 +16,12 @@ export interface Gridding {
 
 /** Rows along a grid, one plane a channel, in their place in `into`. */
 export async function resampleGrid(
-  breathe: Breathe,
+  checkpoint: Checkpoint,
   { planes, width, height, grid, stretch, edges, out }: Gridding,
   into: Float32Array[],
   band: Band,
 ): Promise<void> {
   const raster = new Raster(width, height, planes);
   const whole = new Raster(out.width, out.height, into);
-  await resampleAffine(raster, out.width, out.height, grid, stretch, edges, breathe, band, whole);
+  await resampleAffine(raster, out.width, out.height, grid, stretch, edges, checkpoint, band, whole);
 }

@@ -1,6 +1,6 @@
 import { KERNELS } from '../kernels/kernels.ts';
+import { runToEnd, type Steps } from '../work/steps.ts';
 import { type Edge, type Edges, edgeIndex, MIRROR } from './edges.ts';
-import { atOnce, type Pausing } from './pausing.ts';
 import { Raster } from './raster.ts';
 import type { Taps, Weighing } from './weigh.ts';
 
@@ -111,7 +111,7 @@ function resizeRows(raster: Raster, plan: Plan, from: number, to: number, out: R
 }
 
 /** Along both axes one after the other, band by band. */
-function* separable(raster: Raster, across: Taps, down: Taps, edges: Edges): Pausing<Raster> {
+function* separable(raster: Raster, across: Taps, down: Taps, edges: Edges): Steps<Raster> {
   const out = Raster.filled(across.first.length, down.first.length, raster.channels);
   const plan = planOf(raster, across, down, edges);
   for (let from = 0; from < out.height; from += plan.most) {
@@ -125,12 +125,7 @@ function* separable(raster: Raster, across: Taps, down: Taps, edges: Edges): Pau
  * Resize with a Lanczos kernel of three lobes, stretched when shrinking so that nothing aliases; pauses between bands.
  * Any channels; sharp, and may overshoot near hard edges (Duchon 1979).
  */
-export function* resizingLanczos(
-  raster: Raster,
-  width: number,
-  height: number,
-  edges: Edges,
-): Pausing<Raster> {
+export function* resizingLanczos(raster: Raster, width: number, height: number, edges: Edges): Steps<Raster> {
   if (width === raster.width && height === raster.height) return raster;
   const taps = (from: number, to: number) => lanczosTaps(from / to / 2 - 0.5, from / to, to, from / to);
   return yield* separable(raster, taps(raster.width, width), taps(raster.height, height), edges);
@@ -138,7 +133,7 @@ export function* resizingLanczos(
 
 /** `resizingLanczos` in one go. */
 export const resizeLanczos = (raster: Raster, width: number, height: number, edges: Edges): Raster =>
-  atOnce(resizingLanczos(raster, width, height, edges));
+  runToEnd(resizingLanczos(raster, width, height, edges));
 
 /** An upright grid of samples: the first one, the step between them, how many. */
 export interface UprightGrid {
@@ -152,14 +147,14 @@ export interface UprightGrid {
 
 /**
  * Lanczos resampling (three lobes, stretched by `stretch` ≥ 1) on an upright grid, separable, into rows of `out` from `top` on.
- * `breathe` is awaited between bands.
+ * `checkpoint` is awaited between bands.
  */
 export async function resampleUpright(
   raster: Raster,
   grid: UprightGrid,
   stretch: number,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
   out: Raster,
   top: number,
 ): Promise<void> {
@@ -170,7 +165,7 @@ export async function resampleUpright(
     edges,
   );
   for (let from = 0; from < grid.height; from += plan.most) {
-    await breathe(from / grid.height);
+    await checkpoint(from / grid.height);
     resizeRows(raster, plan, from, Math.min(grid.height, from + plan.most), out, top + from);
   }
 }
@@ -178,7 +173,7 @@ export async function resampleUpright(
 /**
  * Resize by the mean over the area each new pixel covers: no overshoot, the mean is kept exactly. Pauses between bands.
  */
-export function* resizingArea(raster: Raster, width: number, height: number): Pausing<Raster> {
+export function* resizingArea(raster: Raster, width: number, height: number): Steps<Raster> {
   if (width === raster.width && height === raster.height) return raster;
   const [across, down] = [areaTaps(raster.width, width), areaTaps(raster.height, height)];
   return yield* separable(raster, across, down, MIRROR);
@@ -186,4 +181,4 @@ export function* resizingArea(raster: Raster, width: number, height: number): Pa
 
 /** `resizingArea` in one go. */
 export const resizeArea = (raster: Raster, width: number, height: number): Raster =>
-  atOnce(resizingArea(raster, width, height));
+  runToEnd(resizingArea(raster, width, height));

@@ -131,10 +131,10 @@ async function inRows(
   row: ResampledRow,
   { from, to }: Band,
   out: Raster,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<Raster> {
   for (let y = from; y < to; y++) {
-    if (((y - from) & 31) === 0) await breathe((y - from) / (to - from));
+    if (((y - from) & 31) === 0) await checkpoint((y - from) / (to - from));
     row(out, y, y);
   }
   return out;
@@ -142,7 +142,7 @@ async function inRows(
 
 /**
  * Resample a raster at any places, one pass, Lanczos of three lobes, stretched row by row to the widest
- * step between neighbouring places (never below 1), so that nothing aliases. `breathe` is awaited
+ * step between neighbouring places (never below 1), so that nothing aliases. `checkpoint` is awaited
  * between blocks of rows; only the rows of `band` are made, where it is given, in their place in `into`.
  */
 export async function resampleField(
@@ -151,11 +151,11 @@ export async function resampleField(
   height: number,
   place: Place,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
   band: Band = { from: 0, to: height },
   into = Raster.filled(width, height, raster.channels),
 ): Promise<Raster> {
-  return inRows(rowsOfField(raster, width, height, place, edges), band, into, breathe);
+  return inRows(rowsOfField(raster, width, height, place, edges), band, into, checkpoint);
 }
 
 /** Whether the rows of a grid are rows of the picture: then it is resampled along either axis by itself. */
@@ -172,13 +172,13 @@ async function inBlocks(
   edges: Edges,
   { from, to }: Band,
   out: Raster,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<Raster> {
   const table = phaseTable(stretch);
   for (let y = from; y < to; y += ROWS) {
     const block = { x: 0, y, width: out.width, height: Math.min(ROWS, to - y) };
     KERNELS.resampleBlock(raster, edges, grid, table, block, out);
-    await breathe((y - from) / (to - from));
+    await checkpoint((y - from) / (to - from));
   }
   return out;
 }
@@ -186,7 +186,7 @@ async function inBlocks(
 /**
  * Resample a raster along an affine grid, Lanczos of three lobes stretched by `stretch` (≥ 1 when the grid is coarser than
  * the picture, so that nothing aliases): in two passes where it lies along the picture or leans little against it, else in
- * one. `breathe` is awaited between blocks of rows; only the rows of `band` are made, where it is given, in their place in
+ * one. `checkpoint` is awaited between blocks of rows; only the rows of `band` are made, where it is given, in their place in
  * `into`.
  */
 export async function resampleAffine(
@@ -196,7 +196,7 @@ export async function resampleAffine(
   grid: Affine,
   stretch: number,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
   band: Band = { from: 0, to: height },
   into = Raster.filled(width, height, raster.channels),
 ): Promise<Raster> {
@@ -204,10 +204,10 @@ export async function resampleAffine(
     const { originX, originY, rightX: stepX, downY: stepY } = grid;
     const [originBand, rows] = [originY + band.from * stepY, band.to - band.from];
     const part = { originX, originY: originBand, stepX, stepY, width, height: rows };
-    await resampleUpright(raster, part, stretch, edges, breathe, into, band.from);
+    await resampleUpright(raster, part, stretch, edges, checkpoint, into, band.from);
     return into;
   }
-  if (leansLittle(grid)) return inBlocks(raster, grid, Math.max(1, stretch), edges, band, into, breathe);
+  if (leansLittle(grid)) return inBlocks(raster, grid, Math.max(1, stretch), edges, band, into, checkpoint);
   const read = rowsRead(raster, width, grid, stretch, edges, band);
   const part = new Raster(
     raster.width,
@@ -215,5 +215,5 @@ export async function resampleAffine(
     raster.planes.map((plane) => plane.subarray(read.from * raster.width, read.to * raster.width)),
   );
   const rows = rowsOfGrid(part, width, grid, stretch, edges, read.from);
-  return inRows(rows, band, into, breathe);
+  return inRows(rows, band, into, checkpoint);
 }

@@ -1,5 +1,5 @@
 import { KERNELS } from '../kernels/kernels.ts';
-import { inParts, type Pausing } from './pausing.ts';
+import { inParts, type Steps } from '../work/steps.ts';
 import { PLANES } from './pool.ts';
 import type { SumRange } from './sum-planes.ts';
 
@@ -9,7 +9,7 @@ export function* summing(
   weights: readonly number[],
   range: SumRange = {},
   out = PLANES.take(planes[0].length),
-): Pausing<Float32Array> {
+): Steps<Float32Array> {
   yield* inParts(out.length, (from, to) => {
     const parts = planes.map((plane) => plane.subarray(from, to));
     KERNELS.sumPlanes(parts, weights, range, out.subarray(from, to));

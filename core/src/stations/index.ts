@@ -1,5 +1,4 @@
-import type { Values } from '../settings/settings.ts';
-import { readsRelief, type Zone } from '../zones/zone.ts';
+import type { Values } from '../settings/kinds.ts';
 import { crate } from './crate/station.ts';
 import { even } from './even/station.ts';
 import { finish } from './finish/station.ts';
@@ -9,10 +8,27 @@ import { proof } from './proof/station.ts';
 import { relief } from './relief/station.ts';
 import { source } from './source/station.ts';
 import { square } from './square/station.ts';
-import type { StationName } from './types.ts';
+import type { View } from './view.ts';
 
 /** Every station by name, in the order of the Course. */
 export const STATIONS = { source, square, even, join, gauge, relief, finish, proof, crate };
+
+export type StationName = keyof typeof STATIONS;
+export const STATION_NAMES = Object.keys(STATIONS) as StationName[];
+
+/** What the finished tile follows from. */
+export type TileOutputs = Pick<StationOutputs, 'join' | 'gauge' | 'relief' | 'finish'>;
+
+/** A picture that some station can show of its work, beside the maps. */
+export type StageView = {
+  [K in StationName]: (typeof STATIONS)[K]['views'] extends Record<infer V, unknown> | undefined
+    ? V & string
+    : never;
+}[StationName];
+
+/** The pictures that a station can show of its work, by name. */
+export const viewsOf = (name: StationName): Record<string, View> =>
+  (STATIONS[name] as { views?: Record<string, View> }).views ?? {};
 
 /** The settings of all stations. */
 export type StationSettings = { [K in StationName]: Values<(typeof STATIONS)[K]['settings']> };
@@ -21,49 +37,3 @@ export type StationSettings = { [K in StationName]: Values<(typeof STATIONS)[K][
 export type StationOutputs = {
   [K in StationName]: Awaited<ReturnType<(typeof STATIONS)[K]['run']>>;
 };
-
-/** Which earlier stations each one reads. Nobody reads Gauge but Proof and the crate. */
-export const READS: Record<StationName, StationName[]> = {
-  source: [],
-  square: ['source'],
-  even: ['square'],
-  join: ['square', 'even'],
-  gauge: ['join', 'relief'],
-  relief: ['join'],
-  finish: ['join', 'relief'],
-  proof: ['join', 'gauge', 'relief', 'finish'],
-  crate: ['join', 'gauge', 'relief', 'finish'],
-};
-
-/** What each station's decision is made from, where that is not all it reads. */
-export const DECIDES_FROM: Record<StationName, StationName[]> = {
-  ...READS,
-  gauge: ['join', 'relief', 'source'],
-  finish: ['join'],
-};
-
-/** The zones that Gauge or Finish has values for, and wet ones. */
-const inUse = (zones: readonly Zone[], values: readonly { zone: string }[]): Zone[] =>
-  zones.filter(({ id, wetness }) => wetness > 0 || values.some(({ zone }) => zone === id));
-export const gaugeZones = ({ zones, zoneTones }: StationSettings['gauge']): Zone[] => inUse(zones, zoneTones);
-export const finishZones = ({ gauge, finish }: StationSettings): Zone[] =>
-  inUse(gauge.zones, finish.zoneFinish);
-
-/** Settings as far as any result hangs on them: without readings, and zones that nothing is set for. */
-export const effective = (stations: StationSettings): StationSettings => ({
-  ...stations,
-  gauge: {
-    ...stations.gauge,
-    readings: [],
-    zones: stations.gauge.zones.filter(
-      (zone) => gaugeZones(stations.gauge).includes(zone) || finishZones(stations).includes(zone),
-    ),
-  },
-});
-
-/** Gauge reads Relief only where a zone is picked by it, and the photo only where patches lie in it. */
-export function isRead(by: StationName, read: StationName, { gauge }: StationSettings): boolean {
-  if (by !== 'gauge') return true;
-  if (read === 'relief') return readsRelief(gaugeZones(gauge));
-  return read !== 'source' || (gauge.fitBy === 'patches' && gauge.patches.length > 0);
-}

@@ -1,6 +1,6 @@
-import { nextTurn, turned } from '../engine/turn.ts';
+import { markYield, yieldNow } from '../work/yield.ts';
 import type { Answer, Asked } from './helper.ts';
-import { type Breathe, done, type Given, type Made, type TaskName } from './tasks.ts';
+import { type Checkpoint, done, type Given, type Made, type TaskName } from './tasks.ts';
 import type { Team } from './team.ts';
 
 /** A helper as its team sees it, whatever kind of thread it is. */
@@ -67,7 +67,7 @@ export class Crew implements Team {
     name: N,
     tasks: readonly Given<N>[],
     take: (made: Made<N>, k: number) => void,
-    breathe: Breathe,
+    checkpoint: Checkpoint,
   ): Promise<void> {
     const left = tasks.map((_, k) => k);
     const under = new Set<Promise<void>>();
@@ -119,15 +119,15 @@ export class Crew implements Team {
           // Who is told to stop does not wait for what helpers have begun.
           while (!isThere) {
             await Promise.race([answers, later(LOOK_MS)]);
-            turned();
-            await breathe(taken / tasks.length);
+            markYield();
+            await checkpoint(taken / tasks.length);
           }
         } else {
-          put(k, await done(name, tasks[k], breathe));
+          put(k, await done(name, tasks[k], checkpoint));
           // Answers come in between two tasks, and helpers get their next.
-          await nextTurn();
+          await yieldNow();
         }
-        await breathe(taken / tasks.length);
+        await checkpoint(taken / tasks.length);
       }
     } finally {
       // Where it was stopped nobody begins another.

@@ -1,6 +1,6 @@
 import { Raster } from '../raster/raster.ts';
 import type { Band } from '../raster/sample.ts';
-import type { Breathe, Given } from './tasks.ts';
+import type { Checkpoint, Given } from './tasks.ts';
 import type { Team } from './team.ts';
 
 /** Bands for each member, so that nobody waits long for the last one. */
@@ -16,7 +16,7 @@ export async function inBands<N extends BandTask>(
   { planes, width, height }: Raster,
   how: Omit<How<N>, 'planes' | 'width' | 'height'> & Pick<How<N>, 'out'>,
   team: Team,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Raster> {
   const { out } = how;
   const count = team.size === 1 ? 1 : BANDS_EACH * team.size;
@@ -28,6 +28,6 @@ export async function inBands<N extends BandTask>(
     into,
     { from: cut(k), to: cut(k + 1) },
   ]);
-  await team.each(name, tasks as unknown as Given<N>[], () => {}, breathe);
+  await team.each(name, tasks as unknown as Given<N>[], () => {}, checkpoint);
   return new Raster(out.width, out.height, into);
 }

@@ -6,28 +6,35 @@ import { bandStrengths } from '../stations/proof/band-strengths.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
 
 /** Awaited inside long loops with the share done, 0..1. */
-export type Breathe = (done: number) => Promise<void>;
+export type Checkpoint = (done: number) => Promise<void>;
 
 /** What members of a team do beside one another: each takes plain data and planes, and gives planes. */
 export const TASKS = {
-  blendChannel: (_breathe: Breathe, ...given: Parameters<Kernels['blendChannel']>) =>
+  blendChannel: (_breathe: Checkpoint, ...given: Parameters<Kernels['blendChannel']>) =>
     KERNELS.blendChannel(...given),
   bandStrengths,
   divideBand,
   resampleBand,
   resampleGrid,
   toneBand,
-  sweepHorizons: (_breathe: Breathe, ...given: Parameters<Kernels['sweepHorizons']>) =>
+  sweepHorizons: (_breathe: Checkpoint, ...given: Parameters<Kernels['sweepHorizons']>) =>
     KERNELS.sweepHorizons(...given),
 };
 
 export type TaskName = keyof typeof TASKS;
-type Rest<T> = T extends (breathe: Breathe, ...given: infer G) => unknown ? G : never;
+type Rest<T> = T extends (checkpoint: Checkpoint, ...given: infer G) => unknown ? G : never;
 export type Given<N extends TaskName> = Rest<(typeof TASKS)[N]>;
 export type Made<N extends TaskName> = Awaited<ReturnType<(typeof TASKS)[N]>>;
 
 /** Does one task on this thread. */
-export async function done<N extends TaskName>(name: N, given: Given<N>, breathe: Breathe): Promise<Made<N>> {
-  const task = TASKS[name] as unknown as (breathe: Breathe, ...given: Given<N>) => Made<N> | Promise<Made<N>>;
-  return task(breathe, ...given);
+export async function done<N extends TaskName>(
+  name: N,
+  given: Given<N>,
+  checkpoint: Checkpoint,
+): Promise<Made<N>> {
+  const task = TASKS[name] as unknown as (
+    checkpoint: Checkpoint,
+    ...given: Given<N>
+  ) => Made<N> | Promise<Made<N>>;
+  return task(checkpoint, ...given);
 }

@@ -1,4 +1,4 @@
-import { type Breathe, done, type Given, type Made, type TaskName } from './tasks.ts';
+import { type Checkpoint, done, type Given, type Made, type TaskName } from './tasks.ts';
 
 /** Threads that share the work of one evaluation. */
 export interface Team {
@@ -9,14 +9,14 @@ export interface Team {
   /** A plane of zeros that `shared` gives back as it is. */
   empty(length: number): Float32Array;
   /**
-   * Does tasks beside one another and hands over what each gives, in their order. `breathe` is awaited between this thread's
+   * Does tasks beside one another and hands over what each gives, in their order. `checkpoint` is awaited between this thread's
    * own tasks, and ends the work by throwing.
    */
   each<N extends TaskName>(
     name: N,
     tasks: readonly Given<N>[],
     take: (made: Made<N>, k: number) => void,
-    breathe: Breathe,
+    checkpoint: Checkpoint,
   ): Promise<void>;
 }
 
@@ -25,10 +25,10 @@ export const ALONE: Team = {
   size: 1,
   shared: (plane) => plane,
   empty: (length) => new Float32Array(length),
-  async each(name, tasks, take, breathe) {
+  async each(name, tasks, take, checkpoint) {
     for (const [k, given] of tasks.entries()) {
-      take(await done(name, given, breathe), k);
-      await breathe((k + 1) / tasks.length);
+      take(await done(name, given, checkpoint), k);
+      await checkpoint((k + 1) / tasks.length);
     }
   },
 };

@@ -9,6 +9,7 @@ import {
   STATION_NAMES,
   type StationName,
   Stopped,
+  surfaceOf,
   type TileOutputs,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
@@ -101,7 +102,7 @@ describe('engine', () => {
     expect(Object.keys(outputs)).to.deep.equal(['source', 'square', 'even']);
   });
 
-  it('lets go of the photo where only the tile is wanted, and makes the same tile', async () => {
+  it('releases the photo where only the tile is wanted, and makes the same tile', async () => {
     const whole = await fresh().engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
     const held: string[][] = [];
     const { outputs } = await new Engine(hostOf(pixels), 0).evaluate({
@@ -112,8 +113,8 @@ describe('engine', () => {
       onStation: (_name, _verdict, now) => held.push(Object.keys(now)),
     });
     expect(Object.keys(outputs)).to.deep.equal(['join', 'gauge', 'relief', 'finish', 'proof', 'crate']);
-    // Square and Even are gone before Gauge begins, while the photo may still be asked for patches.
-    expect(held[STATION_NAMES.indexOf('gauge')]).to.deep.equal(['source', 'join', 'gauge']);
+    // Everything of the photo is gone before Gauge begins, where no patches of it are read.
+    expect(held[STATION_NAMES.indexOf('gauge')]).to.deep.equal(['join', 'gauge']);
     const { join, relief } = outputs as TileOutputs;
     const { join: other, relief: theirs } = whole.outputs as TileOutputs;
     expect(farthest(join.picture.planes[0], other.picture.planes[0])).to.equal(0);
@@ -195,7 +196,7 @@ describe('engine', () => {
     await busy.evaluate({ recipe: recipeWith({ even: { amount: 0.3 } }), source, size: 512 });
     const b = await busy.evaluate({ recipe: recipeWith({}), source, size: 256 });
     for (const map of MAP_NAMES) {
-      const [one, two] = [a, b].map((e) => mapRaster(e.outputs as TileOutputs, map));
+      const [one, two] = [a, b].map((e) => mapRaster(surfaceOf(e.outputs as TileOutputs), map));
       expect(one?.planes.length, map).to.equal(two?.planes.length);
       one?.planes.forEach((plane, c) => {
         expect(farthest(plane, two!.planes[c]), map).to.equal(0);
@@ -239,7 +240,7 @@ describe('engine', () => {
     for (const map of MAP_NAMES.filter(
       (name) => !['albedo', 'diffuse', 'opacity', 'emission', 'dielectric'].includes(name),
     )) {
-      const [one, two] = [mapRaster(a, map)!, mapRaster(b, map)!];
+      const [one, two] = [mapRaster(surfaceOf(a), map)!, mapRaster(surfaceOf(b), map)!];
       one.planes.forEach((plane, c) => {
         expect(farthest(plane, two.planes[c]), map).to.equal(0);
       });
@@ -265,8 +266,8 @@ describe('engine', () => {
     };
     for (const [map, bound] of Object.entries(most)) {
       const name = map as (typeof MAP_NAMES)[number];
-      const down = resizeArea(mapRaster(large, name)!, 512, 512);
-      const codes = [down, mapRaster(small, name)!].map((raster) =>
+      const down = resizeArea(mapRaster(surfaceOf(large), name)!, 512, 512);
+      const codes = [down, mapRaster(surfaceOf(small), name)!].map((raster) =>
         KERNELS.quantise(encodedPlanes(raster, name), 8),
       );
       expect(rmsBetween(codes[0], codes[1]), map).to.be.below(bound);

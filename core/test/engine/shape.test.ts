@@ -1,4 +1,13 @@
-import { Engine, mapRaster, Raster, SHAPES, type Shape, sidesOf, type TileOutputs } from '@zesty-tile/core';
+import {
+  Engine,
+  mapRaster,
+  Raster,
+  SHAPES,
+  type Shape,
+  sidesOf,
+  surfaceOf,
+  type TileOutputs,
+} from '@zesty-tile/core';
 import { expect } from 'chai';
 import { rmsBetween } from '../fields.ts';
 import { wall } from '../join/surfaces.ts';
@@ -26,7 +35,7 @@ describe('tiles of two to one', () => {
       const maps = outputs as TileOutputs;
       const sides = sidesOf(shape, 256);
       for (const map of ['albedo', 'normal', 'height', 'occlusion', 'cavity', 'roughness'] as const) {
-        const raster = mapRaster(maps, map)!;
+        const raster = mapRaster(surfaceOf(maps), map)!;
         expect({ width: raster.width, height: raster.height }, map).to.deep.equal(sides);
       }
       for (const file of outputs.crate!.files) {
@@ -62,8 +71,8 @@ describe('tiles of two to one', () => {
     const back = (plane: Float32Array, w: number, h: number) =>
       Float32Array.from({ length: plane.length }, (_, i) => plane[(i % w) * h + Math.floor(i / w)]);
     for (const map of ['albedo', 'height', 'occlusion', 'cavity'] as const) {
-      const a = mapRaster(wide, map)!;
-      const b = mapRaster(tall, map)!;
+      const a = mapRaster(surfaceOf(wide), map)!;
+      const b = mapRaster(surfaceOf(tall), map)!;
       expect(rmsBetween(a.planes[0], back(b.planes[0], 256, 128)), map).to.be.below(0.01);
     }
   });

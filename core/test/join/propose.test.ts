@@ -1,8 +1,8 @@
 import { defaultsOf, Raster, STATIONS } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { PLAIN_CONTEXT, type WorkContext } from '../../src/engine/context.ts';
 import { attempt, scoreOf } from '../../src/stations/join/attempt.ts';
 import { type Proposal, propose } from '../../src/stations/join/propose.ts';
+import { PLAIN_CONTEXT, type WorkContext } from '../../src/tile/context.ts';
 import { tilingPicture } from '../fields.ts';
 import { crests, grain, wall } from './surfaces.ts';
 
@@ -60,7 +60,7 @@ describe('the score of a seam', () => {
     );
     const none = { ...chosen, method: 'none' as const };
     const tile = await attempt(inputOf(round), FRAME, none, context);
-    const met = await scoreOf(tile, inputOf(round), FRAME, 'both', context.breathe);
+    const met = await scoreOf(tile, inputOf(round), FRAME, 'both', context.checkpoint);
     expect(met.score).to.be.below(0.1);
     const rows = crests(whole, whole, 41);
     const broken = await scoreOf(
@@ -68,7 +68,7 @@ describe('the score of a seam', () => {
       inputOf(rows),
       FRAME,
       'both',
-      context.breathe,
+      context.checkpoint,
     );
     expect(broken.score).to.be.above(1);
     const worst = broken.spots.reduce((a, b) => (b.unlike > a.unlike ? b : a));

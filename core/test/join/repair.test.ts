@@ -1,12 +1,12 @@
 import { coverOf, type Graft, Raster, type Repair, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
 import { MIRROR } from '../../src/raster/edges.ts';
 import { rollPlane } from '../../src/raster/roll.ts';
 import { repaired } from '../../src/stations/join/repair/apply.ts';
 import { membrane } from '../../src/stations/join/repair/membrane.ts';
 import { graftOffers } from '../../src/stations/join/repair/offers.ts';
 import { patchOf } from '../../src/stations/join/repair/patch.ts';
+import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
 import { noisePlane, planeOf } from '../fields.ts';
 
 const N = 128;

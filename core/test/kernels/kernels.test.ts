@@ -1,4 +1,4 @@
-import { atOnce, type Edges, Raster, resizeArea, resizeLanczos, TORUS } from '@zesty-tile/core';
+import { type Edges, Raster, resizeArea, resizeLanczos, runToEnd, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { blurring } from '../../src/filters/gaussian.ts';
@@ -48,7 +48,7 @@ describe('kernels', () => {
     fc.assert(
       fc.property(field, fc.double({ min: 0.1, max: 3, noNaN: true }), (of, sigma) => {
         const p = plane(of);
-        const by = (k: Kernels) => atOnce(blurring(p, of.width, of.height, sigma, of.edges, k));
+        const by = (k: Kernels) => runToEnd(blurring(p, of.width, of.height, sigma, of.edges, k));
         expect(farthest(by(KERNELS), by(REFERENCE))).to.be.below(TOLERANCE);
       }),
       { numRuns: 60 },
@@ -56,7 +56,7 @@ describe('kernels', () => {
     fc.assert(
       fc.property(field, fc.double({ min: 3, max: 60, noNaN: true }), (of, sigma) => {
         const p = plane(of);
-        const by = (k: Kernels) => atOnce(blurring(p, of.width, of.height, sigma, of.edges, k));
+        const by = (k: Kernels) => runToEnd(blurring(p, of.width, of.height, sigma, of.edges, k));
         expect(farthest(by(KERNELS), by(REFERENCE))).to.be.below(TOLERANCE);
       }),
       { numRuns: 40 },
@@ -71,7 +71,7 @@ describe('kernels', () => {
     ]) {
       const p = plane({ width, height, seed: 3 });
       for (const sigma of [2.6, 9]) {
-        const by = (k: Kernels) => atOnce(blurring(p, width, height, sigma, TORUS, k));
+        const by = (k: Kernels) => runToEnd(blurring(p, width, height, sigma, TORUS, k));
         expect(farthest(by(KERNELS), by(REFERENCE)), `σ ${sigma} ${width} × ${height}`).to.be.below(
           TOLERANCE,
         );
@@ -106,7 +106,7 @@ describe('kernels', () => {
       const p = plane({ width, height, seed: 5 });
       const edges: Edges = { x: 'wrap', y: 'mirror' };
       for (const sigma of [1.2, 4]) {
-        const by = (k: Kernels) => atOnce(blurring(p, width, height, sigma, edges, k));
+        const by = (k: Kernels) => runToEnd(blurring(p, width, height, sigma, edges, k));
         expect(farthest(by(KERNELS), by(REFERENCE)), `σ ${sigma} ${width} × ${height}`).to.be.below(
           TOLERANCE,
         );
@@ -207,7 +207,7 @@ describe('kernels', () => {
         const places = Float64Array.from({ length: 9 }, (_, i) => 1.37 * i - 2);
         KERNELS.rowResampler(raster, edges)(out, 0, places, places, phaseTable(1.3));
         for (const plane of [
-          atOnce(blurring(flat, width, height, 2.1, edges)),
+          runToEnd(blurring(flat, width, height, 2.1, edges)),
           KERNELS.atrousSmooth(flat, width, height, 4, edges),
           resizeLanczos(raster, 7, 11, edges).planes[0],
           resizeArea(raster, 5, 3).planes[0],

@@ -1,4 +1,4 @@
-import { atOnce, Raster, srgbToLinear } from '@zesty-tile/core';
+import { Raster, runToEnd, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { GRADIENT_KERNELS } from '../../src/filters/gradient.ts';
@@ -25,7 +25,7 @@ describe('twins of kernels', () => {
     fc.assert(
       fc.property(power, power, seed, (width, height, of) => {
         const [re, im] = [of, of + 1].map((k) => new Float64Array(noisePlane(width * height, k)));
-        const [a, b] = both((k) => atOnce(k.fourier({ width, height, re, im })));
+        const [a, b] = both((k) => runToEnd(k.fourier({ width, height, re, im })));
         expect(farthest(a.re, b.re)).to.be.below(1e-11);
         expect(farthest(a.im, b.im)).to.be.below(1e-11);
       }),
@@ -132,7 +132,7 @@ describe('twins of kernels', () => {
         (width, height, of, kernel, normalY, at) => {
           const field = values(width * height, of);
           const [a, b] = both((k) =>
-            atOnce(k.makingNormals(field, { width, height }, 0.05, 1.3, kernel, normalY, at)),
+            runToEnd(k.makingNormals(field, { width, height }, 0.05, 1.3, kernel, normalY, at)),
           );
           for (let c = 0; c < 3; c++) expect(farthest(a.planes[c], b.planes[c])).to.be.below(TOLERANCE);
         },

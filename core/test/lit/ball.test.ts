@@ -19,7 +19,7 @@ function maps(
     occlusion: flat(occlusion),
     f0: [0.04, 0.04, 0.04] as Triple,
     metallic: 0,
-    normalY: 'up' as 'up' | 'down',
+    green: 1 as 1 | -1,
   };
 }
 
@@ -91,7 +91,7 @@ describe('lit ball', () => {
     const right = at(litBall(maps([0.5, 0]), EDGE), 0.5, 0.5);
     expect(left).to.be.above(1.2 * right);
     const up = litBall(maps([0, 0.5]), EDGE);
-    const turned = litBall({ ...maps([0, -0.5]), normalY: 'down' }, EDGE);
+    const turned = litBall({ ...maps([0, -0.5]), green: -1 as const }, EDGE);
     expect(at(up, 0.5, 0.5)).to.be.above(at(litBall(maps([0, -0.5]), EDGE), 0.5, 0.5));
     expect(turned.planes[1]).to.deep.equal(up.planes[1]);
   });

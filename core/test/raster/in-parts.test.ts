@@ -1,12 +1,12 @@
 import {
-  atOnce,
   gaussian,
   KERNELS,
   luminance,
-  type Pausing,
   percentiles,
   Raster,
   resizeArea,
+  runToEnd,
+  type Steps,
   TORUS,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
@@ -14,17 +14,17 @@ import { blurring } from '../../src/filters/gaussian.ts';
 import { findingPercentiles, histogramPercentiles } from '../../src/raster/histogram.ts';
 import { madeInParts } from '../../src/raster/made-in-parts.ts';
 import { mapped, mapping } from '../../src/raster/mapped.ts';
-import { inParts } from '../../src/raster/pausing.ts';
 import { resizingArea } from '../../src/raster/resize.ts';
 import { summing } from '../../src/raster/summing.ts';
 import { measuringSeams, pictureSeams } from '../../src/stations/join/seam.ts';
+import { inParts } from '../../src/work/steps.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { withBothKernels } from '../kernels/both.ts';
 
 /** More than two parts, the last of them not whole. */
 const LENGTH = 2 ** 19 + 12345;
 
-const pausesOf = (work: Pausing<unknown>): number => {
+const pausesOf = (work: Steps<unknown>): number => {
   let pauses = 0;
   while (!work.next().done) pauses++;
   return pauses;
@@ -53,15 +53,15 @@ withBothKernels('planes in parts', () => {
     const weights = [0.7, -1.3];
     const range = { base: 0.1, low: -0.8, high: 0.9 };
     const whole = KERNELS.sumPlanes([a, b], weights, range);
-    expect(farthest(atOnce(summing([a, b], weights, range)), whole)).to.equal(0);
+    expect(farthest(runToEnd(summing([a, b], weights, range)), whole)).to.equal(0);
     const own = a.slice();
-    expect(atOnce(summing([own, b], weights, range, own))).to.equal(own);
+    expect(runToEnd(summing([own, b], weights, range, own))).to.equal(own);
     expect(farthest(own, whole)).to.equal(0);
     const of = (value: number, i: number) => value * (i % 7) + b[i];
-    expect(farthest(atOnce(mapping(a, of)), mapped(a, of))).to.equal(0);
+    expect(farthest(runToEnd(mapping(a, of)), mapped(a, of))).to.equal(0);
     const positive = a.map((value) => Math.abs(value));
     const log = (from: number, to: number) => KERNELS.logPlane(positive.subarray(from, to), 0.01);
-    expect(farthest(atOnce(madeInParts(LENGTH, log)), KERNELS.logPlane(positive, 0.01))).to.equal(0);
+    expect(farthest(runToEnd(madeInParts(LENGTH, log)), KERNELS.logPlane(positive, 0.01))).to.equal(0);
   });
 
   it('tell percentiles to a bin of their range, and pause on the way', () => {
@@ -90,7 +90,7 @@ describe('pictures in bands', () => {
   it('come to the same where others use the kernels at every pause', () => {
     const tile = tilingPicture(512);
     const large = new Raster(1024, 1024, [noisePlane(2 ** 20, 5)]);
-    const disturbed = <T>(work: Pausing<T>): [T, number] => {
+    const disturbed = <T>(work: Steps<T>): [T, number] => {
       for (let pauses = 0; ; pauses++) {
         const step = work.next();
         if (step.done) return [step.value, pauses];

@@ -1,5 +1,4 @@
 import {
-  atOnce,
   edgeIndex,
   fft2,
   histogram,
@@ -13,6 +12,7 @@ import {
   resizeLanczos,
   roll,
   rollPlane,
+  runToEnd,
   sampleBilinear,
   statistics,
   TORUS,
@@ -167,8 +167,8 @@ describe('resize', () => {
 describe('FFT', () => {
   it('goes there and back', () => {
     const re = Float64Array.from(noisePlane(16 * 32));
-    const back = atOnce(
-      inverseFft2(atOnce(fft2({ width: 16, height: 32, re, im: new Float64Array(16 * 32) }))),
+    const back = runToEnd(
+      inverseFft2(runToEnd(fft2({ width: 16, height: 32, re, im: new Float64Array(16 * 32) }))),
     );
     expect(farthest(back.re, re)).to.be.below(1e-12);
     expect(farthest(back.im, new Float64Array(16 * 32))).to.be.below(1e-12);
@@ -176,7 +176,7 @@ describe('FFT', () => {
 
   it('finds one wave in the one place it belongs', () => {
     const plane = planeOf(32, 16, (x, y) => Math.cos((2 * Math.PI * (5 * x + 2 * y)) / 32));
-    const [spectrum] = atOnce(realSpectra(plane, null, 32, 16));
+    const [spectrum] = runToEnd(realSpectra(plane, null, 32, 16));
     const strength = spectrum.re.map((r, i) => Math.hypot(r, spectrum.im[i]));
     const found = [...strength].map((s, i) => [s, i] as const).filter(([s]) => s > 1);
     expect(found.map(([, i]) => [i % 32, Math.floor(i / 32)])).to.deep.equal([
@@ -188,9 +188,9 @@ describe('FFT', () => {
   it('takes two real planes in one transform', () => {
     const a = noisePlane(256, 1);
     const b = noisePlane(256, 2);
-    const [both, second] = atOnce(realSpectra(a, b, 16, 16));
-    const [alone] = atOnce(realSpectra(a, null, 16, 16));
-    const [aloneB] = atOnce(realSpectra(b, null, 16, 16));
+    const [both, second] = runToEnd(realSpectra(a, b, 16, 16));
+    const [alone] = runToEnd(realSpectra(a, null, 16, 16));
+    const [aloneB] = runToEnd(realSpectra(b, null, 16, 16));
     expect(farthest(both.re, alone.re)).to.be.below(1e-5);
     expect(farthest(second!.im, aloneB.im)).to.be.below(1e-5);
   });

@@ -1,5 +1,4 @@
 import {
-  atOnce,
   encodedPlanes,
   gaussian,
   KERNELS,
@@ -8,6 +7,7 @@ import {
   PROFILES,
   profileProblems,
   Raster,
+  runToEnd,
   safeName,
   TORUS,
 } from '@zesty-tile/core';
@@ -85,7 +85,7 @@ describe('bands', () => {
     const y = noisePlane(size * size, 4).map((v) => 0.1 + 0.5 * v);
     for (const edges of [TORUS, MIRROR]) {
       const bands = await detailBands(y, { width: size, height: size }, edges, async () => {});
-      const six = atOnce(weightedSum(bands, [1, 1, 1, 1, 1, 1]));
+      const six = runToEnd(weightedSum(bands, [1, 1, 1, 1, 1, 1]));
       const log = y.map((v) => Math.log(v + 0.01));
       const broad = gaussian(log, size, size, bandSigma(5) * size, edges);
       const rest = log.map((v, i) => v - broad[i]);
@@ -93,7 +93,7 @@ describe('bands', () => {
       expect(Math.abs(six.reduce((sum, v) => sum + v, 0) / six.length)).to.be.below(2e-3);
       expect(
         farthest(
-          atOnce(weightedSum(bands, [0, 0, 2, 0, 0, 0])),
+          runToEnd(weightedSum(bands, [0, 0, 2, 0, 0, 0])),
           bands[2].map((v) => 2 * v),
         ),
       ).to.equal(0);
@@ -106,7 +106,7 @@ describe('bands', () => {
     const y = noisePlane(1024 * 512, 8).map((v) => 0.3 + 0.2 * v);
     const weights = [0.4, 0.7, 1, 1.5, 2, 2.5];
     for (const edges of [TORUS, MIRROR]) {
-      const whole = atOnce(weightedSum(await detailBands(y, sides, edges, async () => {}), weights));
+      const whole = runToEnd(weightedSum(await detailBands(y, sides, edges, async () => {}), weights));
       const most = whole.reduce((a, b) => Math.max(a, b), 0);
       const shares = weights.map((weight) => ({ weight, clean: (band: Float32Array) => band }));
       const sum = await bandSum(y, sides, edges, async () => {}, shares);

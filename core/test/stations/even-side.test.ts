@@ -1,4 +1,4 @@
-import { atOnce, gaussian, mean, Raster, TORUS } from '@zesty-tile/core';
+import { gaussian, mean, Raster, runToEnd, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { findSideLight } from '../../src/stations/even/side-light.ts';
 import { noisePlane, planeOf, rmsBetween } from '../fields.ts';
@@ -37,7 +37,7 @@ const between = (a: number, b: number) => Math.abs(((a - b + 270) % 180) - 90);
 describe('side shading', () => {
   for (const degrees of [0, 30, -50, 85]) {
     it(`finds the line of light at ${degrees}° within 10°`, () => {
-      const found = atOnce(findSideLight(lit(degrees).picture, null));
+      const found = runToEnd(findSideLight(lit(degrees).picture, null));
       expect(between(found.degrees, degrees)).to.be.below(10);
       expect(found.plain).to.be.above(0.1);
     });
@@ -45,7 +45,7 @@ describe('side shading', () => {
 
   it('finds no line to rule where light does not come from a side', () => {
     const flat = new Raster(size, size, [patches, patches, patches]);
-    expect(atOnce(findSideLight(flat, null)).plain).to.be.below(0.06);
+    expect(runToEnd(findSideLight(flat, null)).plain).to.be.below(0.06);
   });
 
   it('divided out leaves the colour of the surface plainer than it was', async () => {

@@ -1,4 +1,4 @@
-import { atOnce, drift, luminance, mean, Raster } from '@zesty-tile/core';
+import { drift, luminance, mean, Raster, runToEnd } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { noisePlane, planeOf, rmsBetween } from '../fields.ts';
 import { frameOf, runStation, squared } from './run.ts';
@@ -165,13 +165,13 @@ describe('even, told apart', () => {
 
 describe('drift', () => {
   it('is the RMS of the broad light, not of the grain', () => {
-    const { rms } = atOnce(drift(luminance(lit(light)), size, size));
+    const { rms } = runToEnd(drift(luminance(lit(light)), size, size));
     let square = 0;
     const all = planeOf(size, size, light);
     const centre = mean(all);
     for (const v of all) square += (v - centre) ** 2;
     expect(rms).to.be.closeTo(Math.sqrt(square / all.length), 0.02);
-    expect(atOnce(drift(luminance(lit(() => 0)), size, size)).rms).to.be.below(0.01);
+    expect(runToEnd(drift(luminance(lit(() => 0)), size, size)).rms).to.be.below(0.01);
   });
 
   it('knows what unlike stones give by chance: most layouts without light stay below it', () => {
@@ -179,7 +179,7 @@ describe('drift', () => {
     for (let seed = 1; seed <= 40; seed++) {
       const tones = noisePlane(16, seed);
       const stones = planeOf(128, 128, (x, y) => 0.1 + 0.3 * tones[4 * (y >> 5) + (x >> 5)]);
-      const { rms, chance } = atOnce(drift(stones, 128, 128));
+      const { rms, chance } = runToEnd(drift(stones, 128, 128));
       if (rms <= chance) below++;
     }
     expect(below).to.be.at.least(30);

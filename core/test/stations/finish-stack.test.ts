@@ -1,5 +1,4 @@
 import {
-  atOnce,
   type Curve,
   curveAt,
   curveSchema,
@@ -10,19 +9,21 @@ import {
   Raster,
   roll,
   rollPlane,
+  runToEnd,
   STATIONS,
+  surfaceOf,
   type TileOutputs,
   toMetallic,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import * as v from 'valibot';
-import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
 import { repeated } from '../../src/raster/repeat.ts';
-import { baseOf, diffuseOf, f0Of } from '../../src/stations/finish/convert.ts';
 import { cellsFor, periodicNoise } from '../../src/stations/finish/noise.ts';
+import { baseOf, diffuseOf, f0Of } from '../../src/surface/convert.ts';
+import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
 import { correlation, farthest, planeOf, tilingPicture } from '../fields.ts';
-import { frameOf, joined, runAfterJoin, runStation, zoneOf } from './run.ts';
+import { frameOf, joined, maskOf, runAfterJoin, runStation } from './run.ts';
 
 const SIZE = 64;
 const picture = tilingPicture(SIZE);
@@ -31,7 +32,7 @@ const share = fc.double({ min: 0, max: 1, noNaN: true });
 
 async function finished(changes: object, of = frame, given: object = {}) {
   const join = { ...joined(picture), given };
-  const { output: relief } = await runStation('relief', { join, withOcclusion: true }, {}, of);
+  const { output: relief } = await runStation('relief', { join }, {}, of);
   const { output, decided } = await runStation('finish', { join, relief }, changes, of);
   const { finish } = STATIONS;
   const defaults = Object.fromEntries(Object.entries(finish.settings).map(([k, s]) => [k, s.default]));
@@ -78,7 +79,7 @@ describe('the stack of roughness', () => {
     const dot = new Raster(16, 16, [planeOf(16, 16, (x, y) => Number(x < 4 && y < 4))]);
     const context = { ...PLAIN_CONTEXT, picture: async () => dot };
     const join = joined(picture);
-    const { output: relief } = await runStation('relief', { join, withOcclusion: false }, {}, frame);
+    const { output: relief } = await runStation('relief', { join, omit: ['occlusion'] }, {}, frame);
     const defaults = Object.fromEntries(
       Object.entries(STATIONS.finish.settings).map(([k, s]) => [k, s.default]),
     );
@@ -126,7 +127,7 @@ describe('a picture laid over the tile', () => {
 
 describe('noise', () => {
   it('meets itself: across the edge it changes no more than within', () => {
-    const plane = atOnce(periodicNoise({ width: SIZE, height: SIZE }, [5, 3], 7));
+    const plane = runToEnd(periodicNoise({ width: SIZE, height: SIZE }, [5, 3], 7));
     const step = (a: number, b: number) => {
       let sum = 0;
       for (let y = 0; y < SIZE; y++) sum += Math.abs(plane[y * SIZE + a] - plane[y * SIZE + b]);
@@ -138,8 +139,8 @@ describe('noise', () => {
   });
 
   it('repeats as often as it has cells, is the same at every size and another by another seed', () => {
-    const one = atOnce(periodicNoise({ width: SIZE, height: SIZE }, [4, 4], 1));
-    const large = new Raster(128, 128, [atOnce(periodicNoise({ width: 128, height: 128 }, [4, 4], 1))]);
+    const one = runToEnd(periodicNoise({ width: SIZE, height: SIZE }, [4, 4], 1));
+    const large = new Raster(128, 128, [runToEnd(periodicNoise({ width: 128, height: 128 }, [4, 4], 1))]);
     let most = 0;
     for (let y = 0; y < SIZE; y++) {
       for (let x = 0; x < SIZE; x++) {
@@ -154,7 +155,7 @@ describe('noise', () => {
       }
     }
     expect(most).to.be.below(0.05);
-    expect(farthest(one, atOnce(periodicNoise({ width: SIZE, height: SIZE }, [4, 4], 2)))).to.be.above(0.2);
+    expect(farthest(one, runToEnd(periodicNoise({ width: SIZE, height: SIZE }, [4, 4], 2)))).to.be.above(0.2);
     expect(farthest(one, rollPlane(one, SIZE, SIZE, 16, 0))).to.be.above(0.2);
     expect(cellsFor(100, { width: 200, height: 100 }, 1)).to.deep.equal([10, 5]);
     expect(cellsFor(5000, { width: 200, height: 100 }, 1)).to.deep.equal([1, 1]);
@@ -255,27 +256,27 @@ describe('between base colour with metallic and diffuse with specular', () => {
     const gloss = new Raster(SIZE, SIZE, [planeOf(SIZE, SIZE, (x) => x / SIZE)]);
     const diffuse = picture.mapPlanes((plane) => plane.map((value, i) => (i % SIZE < 32 ? 0 : value)));
     const join = { ...joined(diffuse), given: { specular: f0, gloss } };
-    const { output: relief } = await runStation('relief', { join, withOcclusion: false }, {}, frame);
+    const { output: relief } = await runStation('relief', { join, omit: ['occlusion'] }, {}, frame);
     const { output: gauge } = await runStation('gauge', { join }, {}, frame);
     const { output: finish } = await runStation('finish', { join, relief }, {}, frame);
     const outputs = { join, gauge, relief, finish } as TileOutputs;
     const same = (map: 'diffuse' | 'specular' | 'gloss', truth: Raster) => {
       for (const [c, plane] of truth.planes.entries()) {
-        expect(farthest(mapRaster(outputs, map)!.planes[c], plane), map).to.be.below(1e-6);
+        expect(farthest(mapRaster(surfaceOf(outputs), map)!.planes[c], plane), map).to.be.below(1e-6);
       }
     };
     same('diffuse', diffuse);
     same('specular', f0);
     same('gloss', gloss);
-    const metallic = mapRaster(outputs, 'metallic')!.planes[0];
+    const metallic = mapRaster(surfaceOf(outputs), 'metallic')!.planes[0];
     expect(metallic[5]).to.be.above(0.95);
     expect(metallic[50]).to.equal(0);
-    expect(mapRaster(outputs, 'albedo')!.planes[0][5]).to.be.closeTo(0.6, 0.01);
+    expect(mapRaster(surfaceOf(outputs), 'albedo')!.planes[0][5]).to.be.closeTo(0.6, 0.01);
   });
 });
 
 describe('zones of Finish', () => {
-  const left = zoneOf('left', [
+  const left = maskOf('left', [
     {
       by: 'brush',
       how: 'and',
@@ -301,7 +302,7 @@ describe('zones of Finish', () => {
           { zone: 'left', line: 'none', ownLine: null, band: null, f0: null, metallic: 'line', ...values },
         ],
       },
-      { ...frame, zones: [{ ...left, wetness }] },
+      { ...frame, masks: [{ ...left, wetness }] },
     );
 
   it('have their own band, F0 and metallic; the rest stays to the bit', async () => {
@@ -354,9 +355,10 @@ describe('zones of Finish', () => {
     const { outputs } = await runAfterJoin(
       picture,
       { finish: { line: 'verdigris', zoneFinish } },
-      { ...frame, zones },
+      { ...frame, masks: zones },
     );
-    const of = (map: 'specular' | 'diffuse' | 'albedo' | 'metallic') => mapRaster(outputs, map)!.planes[0];
+    const of = (map: 'specular' | 'diffuse' | 'albedo' | 'metallic') =>
+      mapRaster(surfaceOf(outputs), map)!.planes[0];
     const [specular, diffuse, albedo, metallic] = [
       of('specular'),
       of('diffuse'),

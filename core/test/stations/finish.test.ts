@@ -4,6 +4,7 @@ import {
   histogramPercentiles,
   luminance,
   mapRaster,
+  surfaceOf,
   type TileOutputs,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
@@ -16,7 +17,7 @@ const frame = frameOf(size);
 
 async function finished(changes: object) {
   const join = joined(picture);
-  const { output: relief } = await runStation('relief', { join, withOcclusion: false }, {}, frame);
+  const { output: relief } = await runStation('relief', { join, omit: ['occlusion'] }, {}, frame);
   return (await runStation('finish', { join, relief }, changes, frame)).output;
 }
 
@@ -76,14 +77,14 @@ describe('finish', () => {
   it('gloss is roughness turned over; a metal has no diffuse colour', async () => {
     const outputs = (await runAfterJoin(picture, { finish: { line: 'copper' } }, frame))
       .outputs as TileOutputs;
-    const gloss = mapRaster(outputs, 'gloss')!.planes[0];
-    const rough = mapRaster(outputs, 'roughness')!.planes[0];
+    const gloss = mapRaster(surfaceOf(outputs), 'gloss')!.planes[0];
+    const rough = mapRaster(surfaceOf(outputs), 'roughness')!.planes[0];
     for (let i = 0; i < gloss.length; i += 97) expect(gloss[i] + rough[i]).to.be.closeTo(1, 1e-6);
-    expect(Math.max(...mapRaster(outputs, 'diffuse')!.planes[0])).to.equal(0);
+    expect(Math.max(...mapRaster(surfaceOf(outputs), 'diffuse')!.planes[0])).to.equal(0);
     const stone = (await runAfterJoin(picture, { finish: { line: 'granite' } }, frame))
       .outputs as TileOutputs;
-    expect(mapRaster(stone, 'diffuse')!.planes[1]).to.deep.equal(stone.gauge.albedo.planes[1]);
-    expect(mapRaster(stone, 'specular')!.planes[2][5]).to.equal(
+    expect(mapRaster(surfaceOf(stone), 'diffuse')!.planes[1]).to.deep.equal(stone.gauge.albedo.planes[1]);
+    expect(mapRaster(surfaceOf(stone), 'specular')!.planes[2][5]).to.equal(
       Math.fround((stone.finish.f0 as number[])[2]),
     );
   });

@@ -6,19 +6,19 @@ import {
   hexOfLinear,
   luminance,
   MARK,
+  type Mask,
   meanAt,
   median,
   PLAIN_CONTEXT,
   Raster,
   STATIONS,
   TORUS,
-  type Zone,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { fitPatches } from '../../src/stations/gauge/patches.ts';
 import { TUFF } from '../chart-line.ts';
 import { farthest, noisePlane, planeOf } from '../fields.ts';
-import { frameOf, joined, runStation, zoneOf } from './run.ts';
+import { frameOf, joined, maskOf, runStation } from './run.ts';
 
 const SIZE = 128;
 const grain = noisePlane(SIZE * SIZE, 5);
@@ -34,13 +34,13 @@ const ground = new Raster(
     }),
   ),
 );
-const moss = zoneOf('moss', [
+const moss = maskOf('moss', [
   { by: 'colour', how: 'and', colour: hexOfLinear([0.04, 0.09, 0.02]), reach: 0.12, softness: 0.2 },
 ]);
 const tone = { ownLine: null, exposure: 0, contrast: 1 };
 
-async function gauged(changes: object, zones: Zone[] = [moss], of = ground, more: object = {}) {
-  const frame = { ...frameOf(SIZE), zones };
+async function gauged(changes: object, zones: Mask[] = [moss], of = ground, more: object = {}) {
+  const frame = { ...frameOf(SIZE), masks: zones };
   const input = { join: joined(of), ...more };
   const { output, decided } = await runStation('gauge', input, changes, frame);
   const { gauge } = STATIONS;
@@ -103,7 +103,7 @@ describe('zones of Gauge', () => {
   it('what lies on a soft edge is held against neither line, and the core of the zone lands on its aim', async () => {
     const ramp = planeOf(SIZE, SIZE, (x) => 0.3 + 0.2 * Math.sin((2 * Math.PI * x) / SIZE));
     const grey = new Raster(SIZE, SIZE, [ramp, ramp, ramp]);
-    const light = zoneOf('light', [
+    const light = maskOf('light', [
       { by: 'range', how: 'and', map: 'luminance', from: 0.35, to: 1, softness: 0.3 },
     ]);
     const { output, y, verdict } = await gauged(
@@ -120,7 +120,7 @@ describe('zones of Gauge', () => {
   });
 
   it('that pick nothing are named and change nothing', async () => {
-    const blue = zoneOf('blue', [{ by: 'colour', how: 'and', colour: '#0000ff', reach: 0.05, softness: 0 }]);
+    const blue = maskOf('blue', [{ by: 'colour', how: 'and', colour: '#0000ff', reach: 0.05, softness: 0 }]);
     const plain = await gauged({ line: 'sand-dry' }, []);
     const with_ = await gauged({ line: 'sand-dry', zoneTones: [{ zone: 'blue', line: 'moss', ...tone }] }, [
       blue,
@@ -149,7 +149,7 @@ describe('lines of own charts', () => {
     expect(median(y)).to.be.within(0.31, 0.33);
     expect(verdict.sentence).to.include('inside the band 0.31–0.33');
     const join = joined(ground);
-    const { output: relief } = await runStation('relief', { join, withOcclusion: false }, {}, frameOf(SIZE));
+    const { output: relief } = await runStation('relief', { join, omit: ['occlusion'] }, {}, frameOf(SIZE));
     const { output } = await runStation('finish', { join, relief }, own, frameOf(SIZE));
     expect(output.f0).to.deep.equal([0.05, 0.05, 0.05]);
     expect(Math.min(...output.roughness)).to.be.at.least(0.7 - 1e-6);

@@ -1,4 +1,4 @@
-import { atOnce, defaultsOf, gaussian, normalMap, PLAIN_CONTEXT, STATIONS, TORUS } from '@zesty-tile/core';
+import { defaultsOf, gaussian, normalMap, PLAIN_CONTEXT, runToEnd, STATIONS, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
 import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
@@ -26,7 +26,7 @@ withBothKernels('height of normals', () => {
   it('is the height they were made of, to the last percent, and tells its depth', () => {
     const depthShare = 0.04;
     const normals = normalMap(ground, SIDES, depthShare, 1, 'sharp', 'up', TORUS);
-    const back = atOnce(heightOfNormals(normals));
+    const back = runToEnd(heightOfNormals(normals));
     const mean = ground.reduce((sum, v) => sum + v, 0) / ground.length;
     let worst = 0;
     back.forEach((v, i) => {
@@ -49,7 +49,7 @@ withBothKernels('height of normals', () => {
       const stored = normals.mapPlanes((plane) =>
         plane.map((v) => (2 * Math.round(((v + 1) / 2) * 65535)) / 65535 - 1),
       );
-      const back = atOnce(heightOfNormals(stored));
+      const back = runToEnd(heightOfNormals(stored));
       const again = normalMap(back, sides, 1, 1, 'sharp', 'up', TORUS);
       expect(angleBetween(normals.planes, again.planes)).to.be.below(0.2);
     }
@@ -59,7 +59,7 @@ withBothKernels('height of normals', () => {
     const normals = normalMap(ground, SIDES, 0.012, 1, 'sharp', 'up', TORUS);
     const codes = normals.mapPlanes((plane) => plane.map((v) => (v + 1) / 2));
     const join = { ...joined(tilingPicture(N)), given: { normal: codes } };
-    const input = { join, withOcclusion: false };
+    const input = { join, omit: ['occlusion'] };
     const frame = frameOf(N);
     const { output, decided } = await runStation('relief', input, { heightFrom: 'normals' }, frame);
     let apart = 0;
@@ -76,7 +76,7 @@ withBothKernels('height of normals', () => {
   });
 
   it('without given normals is read from tone', async () => {
-    const input = { join: joined(tilingPicture(N)), withOcclusion: false };
+    const input = { join: joined(tilingPicture(N)), omit: ['occlusion'] };
     const tone = await runStation('relief', input, {}, frameOf(N));
     const asked = await runStation('relief', input, { heightFrom: 'normals' }, frameOf(N));
     expect(asked.output.height).to.deep.equal(tone.output.height);

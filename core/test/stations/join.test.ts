@@ -1,10 +1,10 @@
 import {
-  atOnce,
   gaussian,
   pictureSeams,
   Raster,
   resizeArea,
   rollPlane,
+  runToEnd,
   seamFigures,
   TORUS,
 } from '@zesty-tile/core';
@@ -114,7 +114,7 @@ describe('minimum cut', () => {
   it('costs what an exhaustive search costs', () => {
     for (const seed of [1, 2, 3, 4]) {
       const strip = noiseStrip(12, 10, seed);
-      const path = atOnce(minimumCut(strip, false));
+      const path = runToEnd(minimumCut(strip, false));
       const low = Math.ceil(12 * 0.18);
       const high = Math.floor(12 * 0.82);
       const starts = Array.from({ length: high - low + 1 }, (_, k) => low + k);
@@ -135,7 +135,7 @@ describe('minimum cut', () => {
       (x >= 24 && x <= 27 && y >= 25);
     const a = planeOf(width, length, () => 0.5);
     const b = planeOf(width, length, (x, y) => (inCorridor(x, y) ? 0.5 : 0.05));
-    const path = atOnce(minimumCut({ width, length, a: [a], b: [b] }, false));
+    const path = runToEnd(minimumCut({ width, length, a: [a], b: [b] }, false));
     const crossed = Array.from(path.columns).filter(
       (x, k) =>
         !inCorridor(x, Math.min(path.rows[k], length - 1)) &&
@@ -146,7 +146,7 @@ describe('minimum cut', () => {
 
   it('meets itself on a cyclic strip', () => {
     for (const seed of [5, 6, 7]) {
-      const { columns, rows } = atOnce(minimumCut(noiseStrip(20, 30, seed), true));
+      const { columns, rows } = runToEnd(minimumCut(noiseStrip(20, 30, seed), true));
       expect(columns[0]).to.equal(columns.at(-1));
       expect([rows[0], rows.at(-1)]).to.deep.equal([0, 30]);
     }
@@ -154,7 +154,7 @@ describe('minimum cut', () => {
 
   it('keeps to the middle of the strip, and its mask is pure at both ends', () => {
     const strip = noiseStrip(50, 40, 8);
-    const path = atOnce(minimumCut(strip, false));
+    const path = runToEnd(minimumCut(strip, false));
     expect(Math.min(...path.columns)).to.be.at.least(9);
     expect(Math.max(...path.columns)).to.be.at.most(41);
     const mask = cutMask(strip, path);
@@ -162,17 +162,17 @@ describe('minimum cut', () => {
   });
 
   it('is kept as a text and read back', () => {
-    const path = atOnce(minimumCut(noiseStrip(24, 60, 9), false));
+    const path = runToEnd(minimumCut(noiseStrip(24, 60, 9), false));
     expect(decodePath(encodePath(path))).to.deep.equal(path);
     expect(() => decodePath('12:dx')).to.throw(RangeError);
   });
 
   it('is followed at another size within a narrow band', () => {
     const small = noiseStrip(24, 60, 10);
-    const path = atOnce(minimumCut(small, false));
+    const path = runToEnd(minimumCut(small, false));
     const grow = (p: Float32Array) => planeOf(48, 120, (x, y) => p[(y >> 1) * 24 + (x >> 1)]);
     const large: Strip = { width: 48, length: 120, a: small.a.map(grow), b: small.b.map(grow) };
-    const fine = atOnce(refineCut(large, path, 2, false));
+    const fine = runToEnd(refineCut(large, path, 2, false));
     const coarse = new Set(Array.from(path.columns, (x, k) => `${x},${path.rows[k]}`));
     const far = Array.from(fine.columns).filter((x, k) => {
       for (let dy = -2; dy <= 2; dy++) {

@@ -1,7 +1,7 @@
 import { findRepeats, Raster, type Repair, repeatFigure, roll, STATIONS, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
 import { repaired } from '../../src/stations/join/repair/apply.ts';
+import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
 import { farthest, noisePlane, planeOf, rmsBetween } from '../fields.ts';
 import { frameOf } from './run.ts';
 
@@ -121,9 +121,10 @@ describe('Proof', () => {
       const none = flat.map(() => 0);
       const alpha = flat.map((_, i) => (i % 4 === 0 ? 0 : 1));
       const input = {
-        join: { alpha },
+        join: { alpha, given: {} },
         gauge: { albedo },
         relief: { height: flat, normal: new Raster(size, size, [none, none, up]) },
+        finish: {},
       } as never;
       const output = await proof.run(input, { most: 8 }, null, frame, PLAIN_CONTEXT);
       return proof.verdict(output, input, { most: 8 }, null, frame, PLAIN_CONTEXT);

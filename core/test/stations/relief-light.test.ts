@@ -1,10 +1,10 @@
 import {
-  atOnce,
   defaultsOf,
   gaussian,
   luminance,
   PLAIN_CONTEXT,
   Raster,
+  runToEnd,
   STATIONS,
   TORUS,
 } from '@zesty-tile/core';
@@ -51,7 +51,7 @@ function rendered(degrees: number, rise: number, colour = patches): Float32Array
 const grey = (plane: Float32Array) => new Raster(N, N, [plane, plane, plane]);
 const tileOf = (picture: Raster) => ({ ...joined(picture), before: async () => picture });
 const heightOf = async (picture: Raster, changes = {}) => {
-  const input = { join: tileOf(picture), withOcclusion: false };
+  const input = { join: tileOf(picture), omit: ['occlusion'] };
   const { output, decided } = await runStation('relief', input, changes, frameOf(picture.width));
   return { height: output.height as Float32Array, decided };
 };
@@ -78,8 +78,8 @@ describe('height by slanting light', () => {
 
   it('is turned over when the light is taken to come from the other end', async () => {
     const picture = rendered(315, 30);
-    const right = atOnce(slantHeight(picture, SIDES, 315));
-    const wrong = atOnce(slantHeight(picture, SIDES, 135));
+    const right = runToEnd(slantHeight(picture, SIDES, 315));
+    const wrong = runToEnd(slantHeight(picture, SIDES, 135));
     expect(correlation(right, wrong)).to.be.closeTo(-1, 1e-6);
     expect(correlation(right, truth)).to.be.above(0.6);
   });
@@ -87,8 +87,8 @@ describe('height by slanting light', () => {
   it('goes round the torus: a rolled tile has the rolled height', () => {
     const picture = rendered(315, 30);
     const roll = (plane: Float32Array) => planeOf(N, N, (x, y) => plane[((y + 40) % N) * N + ((x + 90) % N)]);
-    const a = roll(atOnce(slantHeight(picture, SIDES, 315)));
-    const b = atOnce(slantHeight(roll(picture), SIDES, 315));
+    const a = roll(runToEnd(slantHeight(picture, SIDES, 315)));
+    const b = runToEnd(slantHeight(roll(picture), SIDES, 315));
     expect(rmsBetween(a, b)).to.be.below(1e-5);
   });
 
@@ -121,20 +121,20 @@ describe('what stands out', () => {
     planeOf(N, N, (x, y) => (x % 32 < 3 || y % 32 < 3 ? line : stone) + 0.02 * noise[y * N + x]);
 
   it('is bright where thin dark joints lie between, dark where thin bright ones do', () => {
-    const dark = atOnce(polarityEvidence(logs(joints(0.05, 0.4)), null, 0, SIDES, TORUS));
-    const bright = atOnce(polarityEvidence(logs(joints(0.7, 0.3)), null, 0, SIDES, TORUS));
+    const dark = runToEnd(polarityEvidence(logs(joints(0.05, 0.4)), null, 0, SIDES, TORUS));
+    const bright = runToEnd(polarityEvidence(logs(joints(0.7, 0.3)), null, 0, SIDES, TORUS));
     expect(dark.together).to.be.above(0.45);
     expect(bright.together).to.be.below(-0.45);
   });
 
   it('is open where nothing tells', () => {
-    const even = atOnce(polarityEvidence(logs(noise.map((v) => 0.3 + 0.1 * v)), null, 0, SIDES, TORUS));
+    const even = runToEnd(polarityEvidence(logs(noise.map((v) => 0.3 + 0.1 * v)), null, 0, SIDES, TORUS));
     expect(Math.abs(even.together)).to.be.below(0.25);
   });
 
   it('is said in the verdict when the dial is against it', async () => {
     const picture = grey(joints(0.05, 0.4));
-    const input = { join: tileOf(picture), withOcclusion: false };
+    const input = { join: tileOf(picture), omit: ['occlusion'] };
     const frame = frameOf(N);
     for (const polarity of ['bright', 'dark'] as const) {
       const { output, decided } = await runStation('relief', input, { polarity, depthMm: 0.5 }, frame);
@@ -163,16 +163,16 @@ describe('the grey that height is read from', () => {
         [0.3, 0.05],
       ].map((values) => Float32Array.from(values)),
     );
-    expect(rmsBetween(atOnce(greyOf(picture, 'luminance', '')), luminance(picture))).to.equal(0);
-    expect(Array.from(atOnce(greyOf(picture, 'darkest', '')))).to.deep.equal([
+    expect(rmsBetween(runToEnd(greyOf(picture, 'luminance', '')), luminance(picture))).to.equal(0);
+    expect(Array.from(runToEnd(greyOf(picture, 'darkest', '')))).to.deep.equal([
       Math.fround(0.2),
       Math.fround(0.05),
     ]);
-    expect(Array.from(atOnce(greyOf(picture, 'green', '')))).to.deep.equal([
+    expect(Array.from(runToEnd(greyOf(picture, 'green', '')))).to.deep.equal([
       Math.fround(0.2),
       Math.fround(0.6),
     ]);
-    const near = atOnce(greyOf(picture, 'nearness', '#59cb3f'));
+    const near = runToEnd(greyOf(picture, 'nearness', '#59cb3f'));
     expect(near[1]).to.be.above(0.8);
     expect(near[0]).to.be.below(0.1);
   });
@@ -185,8 +185,8 @@ describe('the grey that height is read from', () => {
     const planes = [0, 1, 2].map((c) => planeOf(N, N, (x) => (x % 64 < 32 ? stone[c] : moss[c])));
     const picture = new Raster(N, N, planes);
     const step = (plane: Float32Array) => Math.abs(plane[128 * N + 16] - plane[128 * N + 48]);
-    expect(step(atOnce(greyOf(picture, 'luminance', '')))).to.be.below(0.01);
-    expect(step(atOnce(greyOf(picture, 'nearness', '#7c9f59')))).to.be.above(0.3);
+    expect(step(runToEnd(greyOf(picture, 'luminance', '')))).to.be.below(0.01);
+    expect(step(runToEnd(greyOf(picture, 'nearness', '#7c9f59')))).to.be.above(0.3);
     const { height } = await heightOf(picture, { grey: 'nearness', greyColour: '#7c9f59' });
     expect(step(height)).to.be.above(0.5);
   });
@@ -246,7 +246,7 @@ describe('the shape of height', () => {
     };
     const settings = { softMm: 20, flatten: 0.5 };
     const { height: small, decided } = await heightOf(of(N), settings);
-    const input = { join: tileOf(of(2 * N)), withOcclusion: false };
+    const input = { join: tileOf(of(2 * N)), omit: ['occlusion'] };
     const { output } = await runStation('relief', input, settings, frameOf(2 * N), { decided });
     let worst = 0;
     for (let y = 0; y < N; y += 3) {

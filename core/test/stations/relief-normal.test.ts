@@ -1,9 +1,9 @@
-import { atOnce, type Frame, normalMap, Raster, STATIONS, sampleBilinear, TORUS } from '@zesty-tile/core';
+import { type Frame, normalMap, Raster, runToEnd, STATIONS, sampleBilinear, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
 import { cavityMap } from '../../src/stations/relief/cavity.ts';
 import { normalsOf, reoriented } from '../../src/stations/relief/detail-normal.ts';
 import { occlusionMap } from '../../src/stations/relief/occlusion-map.ts';
+import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
 import { correlation, farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../fields.ts';
 import { frameOf, joined, runStation } from './run.ts';
 
@@ -12,7 +12,7 @@ const picture = tilingPicture(SIZE);
 const frame = frameOf(SIZE, 0.4);
 const wait = async () => {};
 const relief = async (changes: object, join: object = joined(picture), of: Frame = frame) =>
-  (await runStation('relief', { join, withOcclusion: true }, changes, of)).output;
+  (await runStation('relief', { join }, changes, of)).output;
 
 /** Angle in degrees between the normals of two rasters at a pixel. */
 const apart = (a: Raster, b: Raster, i: number) => {
@@ -64,7 +64,7 @@ describe('a detail normal', () => {
     const detailMap = { sha256: '0'.repeat(64), width: 64, height: 64 };
     const run = async (changes: object) => {
       const chosen = { ...defaults, detailFrom: 'given', detailMap, detailCount: 1, ...changes } as never;
-      const input = { join: joined(flat), withOcclusion: false } as never;
+      const input = { join: joined(flat), omit: ['occlusion'] } as never;
       const context = { ...PLAIN_CONTEXT, picture: async () => codes };
       const of = frameOf(64);
       const decided = await STATIONS.relief.decide(input, chosen, of, context);
@@ -181,7 +181,7 @@ describe('height mixed from two', () => {
 describe('cavity', () => {
   it('has a dark and a light part of their own strength', () => {
     const of = (hollows: number, edges: number) =>
-      atOnce(cavityMap(bump, sides, 4, 0.1, { hollows, edges }, TORUS));
+      runToEnd(cavityMap(bump, sides, 4, 0.1, { hollows, edges }, TORUS));
     const [both, dark, light] = [of(1, 1), of(1, 0), of(0, 1)];
     for (let i = 0; i < 4096; i++) {
       expect(dark[i]).to.be.closeTo(Math.min(0.5, both[i]), 1e-6);

@@ -140,7 +140,7 @@ withBothKernels('ambient occlusion', () => {
 
 withBothKernels('relief', () => {
   const size = 128;
-  const input = { join: joined(tilingPicture(size)), withOcclusion: true };
+  const input = { join: joined(tilingPicture(size)) };
 
   it('turns hills into hollows with the other polarity', async () => {
     const { output: bright } = await runStation('relief', input, { polarity: 'bright' }, frameOf(size));
@@ -165,7 +165,7 @@ withBothKernels('relief', () => {
       plane.set(planeOf(size, size, (x, y) => 0.2 + 0.5 * Math.exp(-((x - 64) ** 2 + (y - 64) ** 2) / 120)));
     const { output } = await runStation(
       'relief',
-      { join: joined(picture), withOcclusion: true },
+      { join: joined(picture) },
       { depthMm: 60, cavityMm: 60 },
       frameOf(size),
     );
@@ -181,12 +181,7 @@ withBothKernels('relief', () => {
   it('a flat picture gives a flat tile, and says so', async () => {
     const flat = tilingPicture(size);
     for (const plane of flat.planes) plane.fill(0.3);
-    const { output } = await runStation(
-      'relief',
-      { join: joined(flat), withOcclusion: true },
-      {},
-      frameOf(size),
-    );
+    const { output } = await runStation('relief', { join: joined(flat) }, {}, frameOf(size));
     expect(farthest(output.cavity, new Float32Array(size * size).fill(0.5))).to.equal(0);
     expect(farthest(output.normal.planes[2], new Float32Array(size * size).fill(1))).to.be.below(1e-6);
   });

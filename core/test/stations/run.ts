@@ -1,17 +1,16 @@
 import {
   defaultsOf,
   type Frame,
+  type Mask,
   type Raster,
-  READS,
   type SettingsOf,
   type Shape,
   STATIONS,
   type StationName,
   sidesOf,
   TORUS,
-  type Zone,
 } from '@zesty-tile/core';
-import { PLAIN_CONTEXT } from '../../src/engine/context.ts';
+import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
 
 export const frameOf = (size: number, edgeMetres = 1, edges = TORUS, shape: Shape = '1:1'): Frame => ({
   size,
@@ -21,7 +20,8 @@ export const frameOf = (size: number, edgeMetres = 1, edges = TORUS, shape: Shap
   edgeMetres,
   edges,
   seed: 1,
-  zones: [],
+  masks: [],
+  photoShortEdge: size,
   turnDegrees: 0,
   green: 1,
 });
@@ -63,8 +63,8 @@ export async function runAfterJoin(
   const outputs: Any = { join: joined(picture) };
   const made: Partial<Record<StationName, unknown>> = {};
   for (const name of ['gauge', 'relief', 'finish'] as const) {
-    const reads = Object.fromEntries(READS[name].map((read) => [read, outputs[read]]));
-    const input = name === 'relief' ? { ...reads, withOcclusion: true } : reads;
+    const reads = Object.fromEntries(STATIONS[name].reads.map(({ name: read }) => [read, outputs[read]]));
+    const input = name === 'relief' ? { ...reads } : reads;
     const given = decisions ? { decided: decisions[name] } : undefined;
     const { output, decided } = await runStation(name, input, changes[name] ?? {}, frame, given);
     outputs[name] = output;
@@ -83,8 +83,8 @@ export const squared = (picture: Raster) => ({
   outside: 0,
 });
 
-/** A zone of these parts, dry unless said. */
-export const zoneOf = (id: string, parts: Zone['parts'], wetness = 0): Zone => ({
+/** A mask of these parts, dry unless said. */
+export const maskOf = (id: string, parts: Mask['parts'], wetness = 0): Mask => ({
   id,
   name: id,
   parts,

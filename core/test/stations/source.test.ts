@@ -1,10 +1,10 @@
 import {
-  atOnce,
   defaultsOf,
   gaussian,
   type Pixels,
   PLAIN_CONTEXT,
   Raster,
+  runToEnd,
   STATIONS,
   srgbToLinear,
 } from '@zesty-tile/core';
@@ -40,7 +40,7 @@ describe('source', () => {
 
   it('reports what the photo holds: its pixels, its light, what is burnt out', () => {
     const picture = photo(320, 240);
-    const f = atOnce(fitness(whole(pixelsOf(picture))));
+    const f = runToEnd(fitness(whole(pixelsOf(picture))));
     expect([f.shortEdge, f.fittingSize]).to.deep.equal([240, 256]);
     expect(f.unevenness).to.be.within(0.03, 0.3);
     expect(f.burnt + f.black).to.be.below(0.001);
@@ -49,7 +49,7 @@ describe('source', () => {
       240,
       picture.planes.map((p) => p.map((v, i) => (i < 7680 ? 1 : v))),
     );
-    expect(atOnce(fitness(whole(pixelsOf(burnt)))).burnt).to.be.closeTo(0.1, 0.002);
+    expect(runToEnd(fitness(whole(pixelsOf(burnt)))).burnt).to.be.closeTo(0.1, 0.002);
   });
 
   it('says in a word what there is to look at, and else how large the photo is', async () => {
@@ -88,23 +88,23 @@ describe('source', () => {
         [0, 1, 2].map(() => noise.map((v) => srgbToLinear(0.5 + amount * (v - 0.5)))),
       );
     // Even noise of this width has a deviation of its width over √12.
-    const found = atOnce(fitness(whole(pixelsOf(flat(0.2))))).noise;
+    const found = runToEnd(fitness(whole(pixelsOf(flat(0.2))))).noise;
     expect(found).to.be.within(0.75 * (0.2 / Math.sqrt(12)), 1.3 * (0.2 / Math.sqrt(12)));
     const crisp = wall(size, { across: 31, down: 23, turnDegrees: 0, even: true });
     const soft = crisp.mapPlanes((p) => gaussian(p, size, size, 3, { x: 'mirror', y: 'mirror' }));
-    const sharpness = (picture: Raster) => atOnce(fitness(whole(pixelsOf(picture)))).sharpness;
+    const sharpness = (picture: Raster) => runToEnd(fitness(whole(pixelsOf(picture)))).sharpness;
     expect(sharpness(crisp)).to.be.above(0.5);
     expect(sharpness(soft)).to.be.below(0.35);
   });
 
   it('says how far lines are off level, and whether the picture tiles already', () => {
     const slanted = wall(400, { across: 50, down: 30, turnDegrees: 4 });
-    const f = atOnce(fitness(whole(pixelsOf(slanted))));
+    const f = runToEnd(fitness(whole(pixelsOf(slanted))));
     expect(f.tilt).to.be.closeTo(4, 0.4);
     expect(f.seam).to.be.above(1);
-    const tiling = atOnce(fitness(whole(pixelsOf(tilingPicture(256)))));
+    const tiling = runToEnd(fitness(whole(pixelsOf(tilingPicture(256)))));
     expect(tiling.seam).to.be.at.most(1.01);
-    expect(atOnce(fitness(whole(pixelsOf(grain(256))))).tilt).to.equal(null);
+    expect(runToEnd(fitness(whole(pixelsOf(grain(256))))).tilt).to.equal(null);
   });
 
   it('its verdict asks for a smaller tile where the photo is too small, whatever size is previewed', async () => {

@@ -1,4 +1,4 @@
-import { atOnce, type Corners, cropMapper, mainDirection, type Problem, Raster } from '@zesty-tile/core';
+import { type Corners, cropMapper, mainDirection, type Problem, Raster, runToEnd } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { cropTurn, marginsIn } from '../../src/stations/square/geometry.ts';
 import { noisePlane, planeOf, rmsBetween } from '../fields.ts';
@@ -143,14 +143,14 @@ describe('square', () => {
     for (const degrees of [-7.3, 0, 2.4, 31]) {
       it(`is found within 0.3° at ${degrees}°`, () => {
         const picture = wall(512, { across: 70, down: 44, turnDegrees: degrees });
-        const found = atOnce(mainDirection(picture.planes[0], 512, 512));
+        const found = runToEnd(mainDirection(picture.planes[0], 512, 512));
         expect(found.degrees).to.be.closeTo(degrees, 0.3);
         expect(found.plain).to.be.above(2);
       });
     }
 
     it('is not plain where there are no lines', () => {
-      expect(atOnce(mainDirection(noisePlane(256 * 256, 3), 256, 256)).plain).to.be.below(2);
+      expect(runToEnd(mainDirection(noisePlane(256 * 256, 3), 256, 256)).plain).to.be.below(2);
     });
   });
 });

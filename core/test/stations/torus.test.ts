@@ -1,7 +1,6 @@
 import { readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import {
-  atOnce,
   atrousBands,
   type Edges,
   GRADIENT_KERNELS,
@@ -14,7 +13,9 @@ import {
   resizeLanczos,
   roll,
   rollPlane,
+  runToEnd,
   STATION_NAMES,
+  surfaceOf,
   TORUS,
   visibility,
 } from '@zesty-tile/core';
@@ -30,7 +31,7 @@ import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
 import { slantHeight } from '../../src/stations/relief/slant.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { withBothKernels } from '../kernels/both.ts';
-import { frameOf, runAfterJoin, zoneOf } from './run.ts';
+import { frameOf, maskOf, runAfterJoin } from './run.ts';
 
 const SIZE = 64;
 const SIDES = { width: SIZE, height: SIZE };
@@ -48,7 +49,7 @@ const OPERATIONS: Record<string, Operation> = {
   'filters/gradient.ts': (p, e) =>
     GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
   'stations/relief/bands.ts': async (p, e) => [
-    atOnce(weightedSum(await detailBands(p, SIDES, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2])),
+    runToEnd(weightedSum(await detailBands(p, SIDES, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2])),
   ],
   'stations/relief/band-sum.ts': async (p, e) => {
     const shares = [0.3, 0.6, 1, 1.4, 1.6, 1.2].map((weight) => ({
@@ -58,11 +59,11 @@ const OPERATIONS: Record<string, Operation> = {
     return [await bandSum(p, SIDES, e, wait, shares)];
   },
   'stations/relief/cavity.ts': (p, e) => [
-    atOnce(localRelief(p, SIDES, 3, e)),
-    atOnce(cavityMap(p, SIDES, 3, 0.2, { hollows: 1, edges: 0.7 }, e)),
+    runToEnd(localRelief(p, SIDES, 3, e)),
+    runToEnd(cavityMap(p, SIDES, 3, 0.2, { hollows: 1, edges: 0.7 }, e)),
   ],
   'stations/relief/evidence.ts': (p, e) => {
-    const { joints, together } = atOnce(polarityEvidence(p, null, 0, SIDES, e));
+    const { joints, together } = runToEnd(polarityEvidence(p, null, 0, SIDES, e));
     return [p.map(() => joints), p.map(() => together)];
   },
   'stations/relief/height.ts': async (p, e) => {
@@ -83,12 +84,12 @@ const OPERATIONS: Record<string, Operation> = {
     const spreads = { tone: 1, light: 1, normals: 0, given: 0, fine: [0.05, 0.05] as [number, number] };
     return [await shapedHeight(raw, shape, spreads, SIDES, e, wait)];
   },
-  'stations/relief/slant.ts': (p) => [atOnce(slantHeight(p, SIDES, 315))],
+  'stations/relief/slant.ts': (p) => [runToEnd(slantHeight(p, SIDES, 315))],
   'stations/relief/integrate.ts': (p) => [
-    atOnce(heightOfNormals(normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', TORUS))),
+    runToEnd(heightOfNormals(normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', TORUS))),
   ],
   'stations/relief/normal.ts': (p, e) =>
-    atOnce(KERNELS.makingNormals(p, SIDES, 0.02, 1, 'sharp', 'up', e)).planes,
+    runToEnd(KERNELS.makingNormals(p, SIDES, 0.02, 1, 'sharp', 'up', e)).planes,
   'stations/relief/normal-map.ts': (p, e) => normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', e).planes,
   'stations/relief/occlusion.ts': async (p, e) => [
     await visibility(
@@ -131,7 +132,10 @@ const NO_FILTERS = [
   'relief/occlusion-map.ts',
   'relief/station.ts',
   'finish/station.ts',
-  'finish/convert.ts',
+  'finish/output.ts',
+  'gauge/output.ts',
+  'relief/output.ts',
+  'relief/views.ts',
   'finish/roughness.ts',
   'gauge/marks.ts',
   'gauge/station.ts',
@@ -190,10 +194,10 @@ withBothKernels('torus', () => {
   it('all maps of all stations after Join together are rolled with the tile', async () => {
     const picture = tilingPicture(SIZE);
     const zones = [
-      zoneOf('dark', [{ by: 'range', how: 'and', map: 'luminance', from: 0, to: 0.35, softness: 0.3 }], 0.6),
-      zoneOf('near', [{ by: 'colour', how: 'and', colour: '#aca5a0', reach: 0.03, softness: 0.5 }]),
+      maskOf('dark', [{ by: 'range', how: 'and', map: 'luminance', from: 0, to: 0.35, softness: 0.3 }], 0.6),
+      maskOf('near', [{ by: 'colour', how: 'and', colour: '#aca5a0', reach: 0.03, softness: 0.5 }]),
     ];
-    const frame = { ...frameOf(SIZE, 0.5), zones };
+    const frame = { ...frameOf(SIZE, 0.5), masks: zones };
     const own = { ownLine: null, exposure: 0.3, contrast: 1.1 };
     const changes = {
       gauge: {
@@ -238,8 +242,8 @@ withBothKernels('torus', () => {
     ]) {
       const moved = await runAfterJoin(roll(picture, dx, dy), changes, frame, plain.decisions);
       for (const map of MAP_NAMES.filter((name) => name !== 'opacity' && name !== 'emission')) {
-        const expected = roll(mapRaster(plain.outputs, map)!, dx, dy);
-        mapRaster(moved.outputs, map)!.planes.forEach((plane, c) => {
+        const expected = roll(mapRaster(surfaceOf(plain.outputs), map)!, dx, dy);
+        mapRaster(surfaceOf(moved.outputs), map)!.planes.forEach((plane, c) => {
           expect(farthest(plane, expected.planes[c]), map).to.be.below(1e-3);
         });
       }

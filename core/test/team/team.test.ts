@@ -47,10 +47,10 @@ const seenBy = (team = ALONE) => visibility(field, SIZE, 12, TORUS, on, 0, team)
 /** What is said where the work is told to stop at a turn after so many. */
 async function stoppedAfter(most: number, crew: Crew): Promise<string> {
   let turns = 0;
-  const breathe = async () => {
+  const checkpoint = async () => {
     if (++turns > most) throw new Error('enough');
   };
-  return visibility(field, SIZE, 12, TORUS, breathe, 0, crew).then(
+  return visibility(field, SIZE, 12, TORUS, checkpoint, 0, crew).then(
     () => 'went on',
     (error: Error) => error.message,
   );

@@ -3,7 +3,7 @@ import type {
   LuminanceBins,
   Profile,
   Recipe,
-  SavedStations,
+  SavedRecipe,
   StationName,
   Verdict,
 } from '@zesty-tile/core';
@@ -157,11 +157,12 @@ export const profile = sqliteTable(
   (table) => [index('profile_by_project').on(table.projectId)],
 );
 
-/** Settings of whole or chosen stations, kept under a name for other tiles. */
+/** Chosen sections of a recipe, kept under a name for other tiles. */
 export const savedRecipe = sqliteTable('saved_recipe', {
   id: id(),
   name: text('name').notNull(),
-  stations: text('stations', { mode: 'json' }).$type<SavedStations>().notNull(),
+  /** In rows of earlier versions the stations alone: read it by `parseSaved`. */
+  recipe: text('stations', { mode: 'json' }).$type<SavedRecipe>().notNull(),
   createdAt: moment('created_at').notNull(),
   deletedAt: moment('deleted_at'),
 });

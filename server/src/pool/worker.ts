@@ -22,9 +22,9 @@ import {
   litBall,
   luminanceBins,
   mapRaster,
-  metallicPlane,
+  metallicChannel,
+  planeOfChannel,
   type Team,
-  type TileOutputs,
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import { Piscina } from 'piscina';
@@ -120,14 +120,21 @@ async function look({ source, given, recipe }: LookTask): Promise<LookResult> {
   for (const one of [source, ...given]) know(one);
   lookEngine ??= new Engine(host, LOOK_CACHE_BYTES);
   const evaluation = await lookEngine.evaluate({ recipe, source, size: WORKING_SIZE });
-  const outputs = evaluation.outputs as TileOutputs;
-  const { relief, finish } = outputs;
-  const albedo = albedoOf(outputs);
-  const { normalY } = recipe.stations.relief;
-  const ball = litBall({ ...relief, ...finish, metallic: metallicPlane(outputs), albedo, normalY }, BALL);
+  const surface = evaluation.surface!;
+  const albedo = albedoOf(surface);
+  const ball = litBall(
+    {
+      ...surface,
+      albedo,
+      roughness: planeOfChannel(surface.roughness, surface.width * surface.height),
+      metallic: metallicChannel(surface),
+      green: evaluation.frame.green,
+    },
+    BALL,
+  );
   const maps: LookResult['maps'] = {};
   for (const name of SMALL_MAPS) {
-    const map = mapRaster(outputs, name);
+    const map = mapRaster(surface, name);
     if (map) maps[name] = await encodeSmall(map, name, SMALL_MAP);
   }
   return {

@@ -17,20 +17,20 @@ export const recipeRoutes = (db: Database) =>
         where: isNull(savedRecipe.deletedAt),
         orderBy: asc(savedRecipe.name),
       });
-      const recipes = rows.map(({ id, name, stations, createdAt }) => ({
+      const recipes = rows.map(({ id, name, recipe, createdAt }) => ({
         id,
         name,
-        stations: stations as Record<string, Record<string, string | number | boolean>>,
+        recipe: parseSaved(recipe) as unknown as Record<string, unknown>,
         createdAt,
       }));
       return c.json({ recipes });
     })
     .post('/', async (c) => {
-      const given = await bodyOf(c, v.strictObject({ name: nameSchema, stations: v.unknown() }), RECIPE_BODY);
-      const stations = parseSaved(given.stations);
+      const given = await bodyOf(c, v.strictObject({ name: nameSchema, recipe: v.unknown() }), RECIPE_BODY);
+      const recipe = parseSaved(given.recipe);
       const [row] = await db
         .insert(savedRecipe)
-        .values({ id: newId(), name: given.name, stations, createdAt: new Date() })
+        .values({ id: newId(), name: given.name, recipe, createdAt: new Date() })
         .returning();
       return c.json({ recipe: { id: row.id, name: row.name } }, 201);
     })

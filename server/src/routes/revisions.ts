@@ -1,4 +1,4 @@
-import { changesBetween, parseRecipe, valueWords } from '@zesty-tile/core';
+import { changesBetween, changeWords, parseRecipe, SECTION_WORDS, valueWords } from '@zesty-tile/core';
 import { and, desc, eq, lt } from 'drizzle-orm';
 import { Hono } from 'hono';
 import * as v from 'valibot';
@@ -26,8 +26,8 @@ type Revision = typeof recipeRevision.$inferSelect;
 function wordsOf(revision: Revision, before: Revision | undefined): string[] {
   if (!before) return [];
   return changesBetween(before.recipe, revision.recipe).map(
-    ({ station, setting, from, to }) =>
-      `${station[0].toUpperCase()}${station.slice(1)}: ${setting.label} ${valueWords(setting, from)} → ${valueWords(setting, to)}`,
+    (change) =>
+      `${SECTION_WORDS[change.section]}: ${changeWords(change)} ${valueWords(change.setting, change.from)} → ${valueWords(change.setting, change.to)}`,
   );
 }
 

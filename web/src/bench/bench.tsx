@@ -8,13 +8,8 @@ import { Link, useNavigate } from 'react-router';
 import { Head, KeysButton } from '../head.tsx';
 import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
 import { CrateQuestion, useCrating } from '../stations/crate/use-crating.tsx';
-import { takeLeaveBrush } from '../stations/even/use-leave.ts';
-import { useGauge } from '../stations/gauge/use-gauge.ts';
-import { takeTool } from '../stations/join/repair/use-repair.ts';
-import { beginRepairJump } from '../stations/proof/use-proof.ts';
-import { useSquare } from '../stations/square/use-square.ts';
+import { STATION_VIEWS } from '../stations/index.ts';
 import { FIGURES, GREY } from '../theme.ts';
-import { useZones } from '../zones/use-zones.ts';
 import { Conflict } from './conflict.tsx';
 import { Course } from './course/course.tsx';
 import { Dials } from './dials/dials.tsx';
@@ -24,7 +19,6 @@ import { endPick } from './floor/use-pick.ts';
 import { isUnsaved, saveNow } from './save.ts';
 import { SavedWords } from './saved-words.tsx';
 import { useShortcuts } from './shortcuts.ts';
-import { useSill } from './sill/state.ts';
 import { useBench } from './state.ts';
 import { useEngine } from './use-engine.ts';
 import { goBack, useNextSteps } from './use-steps.ts';
@@ -96,13 +90,10 @@ export function Bench({
   useEffect(() => {
     useBench.getState().set({ chosenView: null });
     useBefore.setState({ held: false });
-    takeTool(null);
-    if (station === 'join') beginRepairJump();
-    takeLeaveBrush(null);
     endPick(true);
-    useZones.setState({ brush: null });
-    if (station !== 'gauge' && useSill.getState().show === 'eye') useSill.setState({ show: 'finished' });
-    useSquare.setState({ drawing: false, bending: false, said: '' });
+    const { onEnter, onLeave } = STATION_VIEWS[station];
+    onEnter?.();
+    return onLeave;
   }, [station]);
   useEffect(() => {
     document.title = `${tile.name}, Zesty Tile`;
@@ -113,8 +104,7 @@ export function Bench({
     return () => {
       window.removeEventListener('beforeunload', leave);
       useBefore.setState({ divider: null, held: false, compared: null, picture: null });
-      useZones.setState({ open: null, brush: null, shares: {}, cover: null });
-      useGauge.setState({ values: [], chosen: 0, isHeld: false });
+      for (const { onClose } of Object.values(STATION_VIEWS)) onClose?.();
       void saveNow();
     };
   }, [tile.name]);

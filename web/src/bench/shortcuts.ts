@@ -2,7 +2,7 @@ import { STATION_NAMES } from '@zesty-tile/core';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { hasMap } from '../engine/has-map.ts';
-import { bandOf, VIEW_NAMES } from '../engine/views.ts';
+import { isDetail, VIEW_NAMES } from '../engine/views.ts';
 import { canCompare, useBefore } from './floor/before.ts';
 import { useSill } from './sill/state.ts';
 import { LAYS, useBench, viewInForce } from './state.ts';
@@ -39,7 +39,7 @@ export function useShortcuts(crateIt: () => void): void {
     'm',
     () => {
       const state = useBench.getState();
-      const views = VIEW_NAMES.filter((view) => bandOf(view) < 0 && hasMap(state.maps, view));
+      const views = VIEW_NAMES.filter((view) => !isDetail(view) && hasMap(state.maps, view));
       state.set({ chosenView: views[(views.indexOf(viewInForce(state)) + 1) % views.length] });
     },
     OPTIONS,

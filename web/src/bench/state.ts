@@ -2,6 +2,8 @@ import type {
   LuminanceBins,
   Recipe,
   Repeat,
+  RootName,
+  RootSettings,
   SettingValue,
   SourceRef,
   StationName,
@@ -53,10 +55,15 @@ export interface BenchState {
   setDial(station: StationName, key: string, value: SettingValue): void;
   /** Several dials of a station that are moved as one; `gesture` names what moves them. */
   setDials(station: StationName, values: Record<string, SettingValue>, gesture: string): void;
+  /** A setting at the root of the recipe; `gesture` names what moves it. */
+  setRoot<K extends RootName>(name: K, value: RootSettings[K], gesture: string): void;
   /** Another recipe in place of the one in hand, as one step that can be undone. */
   replaceRecipe(recipe: Recipe, words: string): void;
   take(update: Update): void;
 }
+
+/** What the Floor shows when a station is opened. */
+export const floorViewOf = (station: StationName): ViewName => FLOOR_VIEW_OF[station];
 
 /** The view in force: chosen by hand, or the station's own. */
 export const viewInForce = (state: Pick<BenchState, 'chosenView' | 'station'>): ViewName =>
@@ -100,6 +107,10 @@ export const useBench = create<BenchState>()(
             stations: { ...recipe.stations, [station]: { ...recipe.stations[station], ...values } },
           },
         }));
+      },
+      setRoot: (name, value, gesture) => {
+        startGesture(gesture);
+        set(({ recipe }) => ({ recipe: { ...recipe, [name]: value } }));
       },
       replaceRecipe: (recipe, words) => {
         startGesture('', words);

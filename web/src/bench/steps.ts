@@ -1,5 +1,4 @@
-import { changesBetween, type Recipe, valueWords } from '@zesty-tile/core';
-import { STATION_WORDS } from './words.ts';
+import { changesBetween, changeWords, type Recipe, SECTION_WORDS, valueWords } from '@zesty-tile/core';
 
 /** What is undone and redone: the settings. Decisions follow from them. */
 export interface Step {
@@ -27,7 +26,7 @@ export function endGesture(): void {
 }
 
 export const isSameSettings = (a: Recipe | null, b: Recipe | null): boolean =>
-  a === b || (a?.stations === b?.stations && a?.seed === b?.seed);
+  a === b || (a?.stations === b?.stations && a?.masks === b?.masks && a?.seed === b?.seed);
 
 /** Takes a step only where a gesture begins. */
 export const oneStepAGesture =
@@ -48,9 +47,9 @@ export function stepWords(before: Recipe, after: Recipe): string {
   const changes = changesBetween(before, after);
   if (changes.length === 0) return 'Nothing';
   const [first] = changes;
-  const stations = [...new Set(changes.map((change) => STATION_WORDS[change.station]))];
+  const stations = [...new Set(changes.map((change) => SECTION_WORDS[change.section]))];
   if (changes.length === 1) {
-    return `${stations[0]}, ${first.setting.label} ${valueWords(first.setting, first.to)}`;
+    return `${stations[0]}, ${changeWords(first)} ${valueWords(first.setting, first.to)}`;
   }
   const labels = changes.map((change) => change.setting.label.toLowerCase());
   return stations.length === 1 && labels.length <= 4

@@ -1,4 +1,4 @@
-import { effective, type StationSettings, stableJson } from '@zesty-tile/core';
+import { keyOf, type Recipe, resultKey } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
 import { useEffect } from 'react';
 import { type Engine, startEngine } from '../engine/engine.ts';
@@ -52,13 +52,13 @@ export function useEngine(): void {
       asking.ask();
     };
     start();
-    const essence = (of: (stations: StationSettings) => StationSettings) => {
+    const essence = (of: (recipe: Recipe) => string) => {
       const { recipe, source } = useBench.getState();
-      return stableJson([source.sha256, recipe.seed, of(recipe.stations)]);
+      return `${source.sha256} ${of(recipe)}`;
     };
-    const settings = () => essence((stations) => stations);
+    const settings = () => essence(({ seed, masks, stations }) => keyOf([seed, masks, stations]));
     let known = settings();
-    let asked = essence(effective);
+    let asked = essence(resultKey);
     let view = viewInForce(useBench.getState());
     const unwatch = useBench.subscribe((state, before) => {
       if (state.recipe !== before.recipe || state.source !== before.source) {
@@ -66,7 +66,7 @@ export function useEngine(): void {
         if (now !== known) {
           known = now;
           recipeChanged();
-          const effect = essence(effective);
+          const effect = essence(resultKey);
           if (effect !== asked) asking.ask();
           asked = effect;
         }

@@ -1,13 +1,3 @@
-import type { StationName } from '@zesty-tile/core';
+import { SECTION_WORDS, type StationName } from '@zesty-tile/core';
 
-export const STATION_WORDS: Record<StationName, string> = {
-  source: 'Source',
-  square: 'Square',
-  even: 'Even',
-  join: 'Join',
-  gauge: 'Gauge',
-  relief: 'Relief',
-  finish: 'Finish',
-  proof: 'Proof',
-  crate: 'Crate',
-};
+export const STATION_WORDS: Record<StationName, string> = SECTION_WORDS;

@@ -11,9 +11,9 @@ import {
   packer,
   planCrate,
   type Raster,
+  type Surface,
   samplesOf,
   sidesOf,
-  type TileOutputs,
 } from '@zesty-tile/core';
 import type { LookedCrate, LookedFile, Thumbnail } from './protocol.ts';
 
@@ -99,16 +99,16 @@ function lookedFile(
  * all of them will have. @throws Problem as `planCrate`.
  */
 export async function lookedCrate(
-  outputs: TileOutputs,
+  surface: Surface,
   frame: Frame,
   chosen: CrateSettings,
   naming: Parameters<typeof planCrate>[3],
 ): Promise<LookedCrate> {
   const wanted = { size: frame.wantedSize, shape: frame.shape };
-  const plan: CratePlan = planCrate(chosen, missingMaps(outputs), wanted, naming);
+  const plan: CratePlan = planCrate(chosen, missingMaps(surface), wanted, naming);
   const made = new Map<MapName, Raster>();
   const rasterOf = (map: MapName): Raster => {
-    const raster = made.get(map) ?? mapRaster(outputs, map)!;
+    const raster = made.get(map) ?? mapRaster(surface, map)!;
     made.set(map, raster);
     return raster;
   };

@@ -1,4 +1,13 @@
-import { type Engine, joins, type Proposal, resizeArea, Stopped } from '@zesty-tile/core';
+import {
+  CROP_OFFERS,
+  type Engine,
+  GRAFT_OFFERS,
+  JOIN_PROPOSALS,
+  joins,
+  type Proposal,
+  resizeArea,
+  Stopped,
+} from '@zesty-tile/core';
 import type { EngineWorker, OfferedJoin } from './protocol.ts';
 import { rgbaOf } from './view-pictures.ts';
 
@@ -35,8 +44,10 @@ export function offersOf(engine: Engine): Offers {
       const abort = new AbortController();
       proposing = abort;
       try {
-        const { proposals, best, reason } = await engine.proposals(
+        const { proposals, best, reason } = await engine.answer(
+          JOIN_PROPOSALS,
           { recipe, source, signal: abort.signal },
+          null,
           (proposal) => onOffer(offerOf(proposal, joins(recipe.stations.join.axes))),
         );
         return { best: proposals.indexOf(best), reason };
@@ -49,7 +60,7 @@ export function offersOf(engine: Engine): Offers {
       proposing?.abort();
     },
     async offerCrops(request) {
-      const offers = await engine.cropOffers(request);
+      const offers = await engine.answer(CROP_OFFERS, request, null);
       return offers.map(({ framing, periods, area, picture, seams }) => ({
         framing,
         periods,
@@ -60,7 +71,7 @@ export function offersOf(engine: Engine): Offers {
       }));
     },
     async offerGrafts(request, spot) {
-      const offers = await engine.graftOffers(request, spot);
+      const offers = await engine.answer(GRAFT_OFFERS, request, spot);
       return offers.map(({ graft, unlike, picture }) => ({
         graft,
         unlike,

@@ -6,6 +6,7 @@ import type {
   Graft,
   LuminanceBins,
   MainDirection,
+  Mask,
   Reading,
   Recipe,
   RepairSpot,
@@ -15,7 +16,6 @@ import type {
   StationName,
   Step,
   Verdict,
-  Zone,
 } from '@zesty-tile/core';
 import type { ViewName } from './views.ts';
 
@@ -215,7 +215,7 @@ export interface EngineWorker {
   /** Patches to lie over a place of the joined tile. */
   offerGrafts(request: Omit<ShowRequest, 'view'>, spot: RepairSpot): Promise<OfferedGraft[]>;
   /** What a zone covers of the tile as it is computed; null before that. */
-  cover(zone: Zone): Promise<ShownCover | null>;
+  cover(zone: Mask): Promise<ShownCover | null>;
   /** What stands at places of the tile; null before all maps are made. */
   readAt(readings: Reading[]): ReadValues[] | null;
   /** What a crate by these settings will hold, by what is computed; null before that, or a problem in words. */

@@ -1,12 +1,12 @@
 import {
   albedoOf,
-  metallicPlane,
+  type Frame,
+  metallicChannel,
+  planeOfChannel,
   Raster,
-  type Recipe,
   resizeArea,
-  type StationOutputs,
+  type Surface,
   sidesOf,
-  type TileOutputs,
 } from '@zesty-tile/core';
 import { News } from './news.ts';
 import type { ShownMap, ShownMaps } from './protocol.ts';
@@ -15,15 +15,16 @@ import { rgbaOf } from './view-pictures.ts';
 /** Longer edge of the height that the Sill displaces by. */
 const HEIGHT_SIZE = 512;
 
-function packedRgba(maps: TileOutputs): ShownMap['rgba'] {
-  const { roughness } = maps.finish;
-  const metallic = metallicPlane(maps);
-  const occlusion = maps.relief.occlusion;
-  const out = new Uint8ClampedArray(4 * roughness.length);
-  for (let i = 0, at = 0; i < roughness.length; i++, at += 4) {
+function packedRgba(surface: Surface): ShownMap['rgba'] {
+  const count = surface.width * surface.height;
+  const roughness = planeOfChannel(surface.roughness, count);
+  const metallic = planeOfChannel(metallicChannel(surface), count);
+  const { occlusion } = surface;
+  const out = new Uint8ClampedArray(4 * count);
+  for (let i = 0, at = 0; i < count; i++, at += 4) {
     out[at] = occlusion ? 255 * occlusion[i] : 255;
     out[at + 1] = 255 * roughness[i];
-    out[at + 2] = 255 * (typeof metallic === 'number' ? metallic : metallic[i]);
+    out[at + 2] = 255 * metallic[i];
     out[at + 3] = 255;
   }
   return out;
@@ -42,48 +43,46 @@ export const sentMaps = new News<keyof ShownMaps>();
 
 /** Those maps of the Sill that are not among what was sent; all of them where that is empty. */
 export function newMaps(
-  outputs: Partial<StationOutputs>,
-  size: number,
-  { square, relief: chosen }: Recipe['stations'],
+  surface: Surface,
+  frame: Frame,
   sent = new News<keyof ShownMaps>(),
-): Partial<ShownMaps> | null {
-  const { join, gauge, relief, finish } = outputs;
-  if (!join || !gauge || !relief || !finish) return null;
+): Partial<ShownMaps> {
+  const { f0, normal, occlusion, roughness, metallic, opacity, emission, relief } = surface;
   const maps: Partial<ShownMaps> = {
-    isMetal: finish.metallic === 1,
-    depthShare: chosen.depthMm / 1000 / square.edgeMetres,
-    green: chosen.normalY === 'up' ? 1 : -1,
+    isMetal: metallic === 1,
+    depthShare: surface.depthMm / 1000 / frame.edgeMetres,
+    green: frame.green,
   };
-  const sides = sidesOf(square.shape, size);
+  const { size } = frame;
+  const sides = { width: frame.width, height: frame.height };
   const isNew = (key: keyof ShownMaps, ...from: unknown[]) => sent.is(key, size, ...from);
-  const base = albedoOf({ gauge, finish });
+  const base = albedoOf(surface);
   if (isNew('albedo', base)) maps.albedo = { ...sides, rgba: rgbaOf(base, 'albedo') };
-  if (Array.isArray(finish.f0)) {
-    maps.f0 = finish.f0;
+  if (Array.isArray(f0)) {
+    maps.f0 = f0;
     if (isNew('specular', null)) maps.specular = null;
-  } else if (isNew('specular', finish.f0)) {
+  } else if (isNew('specular', f0)) {
     maps.f0 = [0.04, 0.04, 0.04];
-    maps.specular = specularMap(finish.f0);
+    maps.specular = specularMap(f0);
   }
-  if (isNew('normal', relief.normal)) maps.normal = { ...sides, rgba: rgbaOf(relief.normal, 'normal') };
-  if (isNew('packed', relief.occlusion, finish.roughness, finish.metallic)) {
-    maps.packed = { ...sides, rgba: packedRgba({ join, gauge, relief, finish }) };
+  if (isNew('normal', normal)) maps.normal = { ...sides, rgba: rgbaOf(normal, 'normal') };
+  if (isNew('packed', occlusion, roughness, metallic)) {
+    maps.packed = { ...sides, rgba: packedRgba(surface) };
   }
-  if (isNew('opacity', join.alpha)) {
-    maps.opacity = join.alpha && {
+  if (isNew('opacity', opacity)) {
+    maps.opacity = opacity && {
       ...sides,
-      rgba: rgbaOf(new Raster(sides.width, sides.height, [join.alpha]), 'opacity'),
+      rgba: rgbaOf(new Raster(sides.width, sides.height, [opacity]), 'opacity'),
     };
   }
-  if (isNew('emission', join.given.emission)) {
-    const { emission } = join.given;
+  if (isNew('emission', emission)) {
     maps.emission = emission ? { ...sides, rgba: rgbaOf(emission, 'emission') } : null;
   }
-  if (isNew('height', relief.height)) {
-    const held = sidesOf(square.shape, Math.min(HEIGHT_SIZE, size));
-    const whole = new Raster(sides.width, sides.height, [relief.height]);
-    const height = resizeArea(whole, held.width, held.height);
-    maps.height = { ...held, values: height.planes[0].slice() };
+  if (isNew('height', relief)) {
+    const kept = sidesOf(frame.shape, Math.min(HEIGHT_SIZE, size));
+    const whole = new Raster(sides.width, sides.height, [relief]);
+    const height = resizeArea(whole, kept.width, kept.height);
+    maps.height = { ...kept, values: height.planes[0].slice() };
   }
   return maps;
 }

@@ -1,91 +1,50 @@
 import {
   albedoOf,
-  type EvenOutput,
   KERNELS,
-  luminance,
   mapRaster,
   Raster,
   type ReliefOutput,
-  type SquareOutput,
   type StationOutputs,
-  statistics,
+  surfaceIn,
 } from '@zesty-tile/core';
-import { isMap, type ViewName, viewKind } from './views.ts';
-
-/** Sides of the crop within what Square made. */
-const cropSides = ({ picture, margins }: SquareOutput) => ({
-  width: picture.width - margins.left - margins.right,
-  height: picture.height - margins.top - margins.bottom,
-});
-
-/** The crop of a picture as Square made it. */
-function cropOf(square: SquareOutput, raster: Raster): Raster {
-  const { width, height } = cropSides(square);
-  return raster.cut(square.margins.left, square.margins.top, width, height);
-}
+import { isMap, stageView, type ViewName, viewKind } from './views.ts';
 
 const planeOf = ({ normal }: ReliefOutput, plane: Float32Array) =>
   new Raster(normal.width, normal.height, [plane]);
 
-/** Stops of light that Even took out of each pixel: above 0 where the photo was lighter than the rest. */
-function lightTaken(square: SquareOutput, even: EvenOutput): Raster {
-  const crop = (raster: Raster) => luminance(cropOf(square, raster));
-  const after = crop(even.picture);
-  const stops = crop(square.picture).map((v, i) => Math.log2((v + 1e-6) / (after[i] + 1e-6)));
-  const { width, height } = cropSides(square);
-  return new Raster(width, height, [stops]);
-}
-
-/** What Even left as it was: white where all of it. */
-function leftAlone(square: SquareOutput, { left }: EvenOutput): Raster {
-  const { width, height } = cropSides(square);
-  if (!left) return Raster.filled(width, height, 1);
-  return cropOf(square, new Raster(square.picture.width, square.picture.height, [left]));
-}
-
-/** Spreads of a band between black and white. */
-const BAND_REACH = 6;
-
-/** One band of detail alone: grey where it has nothing, over so many of its spreads. */
-export async function bandRaster({ normal, bands }: ReliefOutput, level: number): Promise<Raster> {
-  const band = (await bands())[level];
-  const { deviation } = statistics(band);
-  const scale = deviation > 0 ? 1 / (BAND_REACH * deviation) : 0;
-  const plane = band.map((value) => Math.min(1, Math.max(0, 0.5 + scale * value)));
-  return new Raster(normal.width, normal.height, [plane]);
-}
-
-/** A view's values as they stand in the program. Null while they are not made, or where there are none. */
-export function viewRaster(outputs: Partial<StationOutputs>, view: ViewName): Raster | null {
-  const { source, square, even, join, gauge, relief, finish } = outputs;
+/** A map as far as it can be shown before the tile is finished. */
+function earlyMap({ gauge, relief }: Partial<StationOutputs>, view: ViewName): Raster | null {
   switch (view) {
-    case 'photo':
-      return source?.picture ?? null;
-    case 'crop':
-      return square ? cropOf(square, square.picture) : null;
-    case 'evened':
-      return square && even ? cropOf(square, even.picture) : null;
-    case 'light':
-      return square && even ? lightTaken(square, even) : null;
-    case 'left':
-      return square && even ? leftAlone(square, even) : null;
-    case 'joined':
-      return join?.picture ?? null;
     case 'albedo':
-      return gauge ? (finish?.isTruth ? albedoOf({ gauge, finish }) : gauge.albedo) : null;
+      return gauge?.albedo ?? null;
     case 'height':
       return relief ? planeOf(relief, relief.height) : null;
     case 'normal':
       return relief?.normal ?? null;
     case 'cavity':
       return relief ? planeOf(relief, relief.cavity) : null;
-    case 'roughness':
-      return relief && finish ? planeOf(relief, finish.roughness) : null;
     default:
-      return join && gauge && relief && finish && isMap(view)
-        ? mapRaster({ join, gauge, relief, finish }, view)
-        : null;
+      return null;
   }
+}
+
+/**
+ * A view's values as the program computes with them. Null while they are not made, or where there are none; a promise where they
+ * take long.
+ */
+export function viewRaster(
+  outputs: Partial<StationOutputs>,
+  view: ViewName,
+): Raster | null | Promise<Raster> {
+  const stage = stageView(view);
+  if (stage) return stage.raster(outputs);
+  if (!isMap(view)) return null;
+  const { gauge, finish } = outputs;
+  // The tile's colour does not wait for Relief.
+  if (view === 'albedo' && gauge && finish)
+    return albedoOf({ colour: gauge.albedo, f0: finish.f0, isF0Whole: finish.isTruth });
+  const surface = surfaceIn(outputs);
+  return surface ? mapRaster(surface, view) : earlyMap(outputs, view);
 }
 
 /** Interleaved RGBA of a raster as it is shown; colour within one code of what a file would hold. */

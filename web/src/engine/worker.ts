@@ -1,11 +1,12 @@
 import {
-  atOnce,
+  BAND_VIEWS,
   Engine,
   type Frame,
   gaugeMarks,
   isBeyond,
   type JoinDecision,
   joins,
+  keyOf,
   luminance,
   luminanceBins,
   mainDirection,
@@ -15,18 +16,19 @@ import {
   type Recipe,
   repeatFigure,
   resizeArea,
+  runToEnd,
   type StationName,
   type StationOutputs,
   Stopped,
+  type Surface,
   seamScore,
-  stableJson,
-  type TileOutputs,
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
 import { lookedCrate } from './crate-look.ts';
 import { farPicture } from './far-picture.ts';
 import { buffersOf, toHandOut } from './handed-out.ts';
+import { shownCover } from './mask-cover.ts';
 import { News } from './news.ts';
 import { offersOf } from './offers.ts';
 import { serverHost } from './pixels.ts';
@@ -35,9 +37,8 @@ import { readAt } from './read-at.ts';
 import { newMaps, sentMaps } from './sill-maps.ts';
 import { smallMip } from './small-mip.ts';
 import { teamHere } from './team.ts';
-import { bandRaster, rgbaOf, viewRaster } from './view-pictures.ts';
-import { BAND_VIEWS, bandOf, stationOf, VIEW_OF, type ViewName } from './views.ts';
-import { shownCover } from './zone-cover.ts';
+import { rgbaOf, viewRaster } from './view-pictures.ts';
+import { stationOf, VIEW_OF, type ViewName } from './views.ts';
 
 /** Until the page says what was chosen. */
 const CACHE_BYTES = 600e6;
@@ -45,6 +46,7 @@ const CACHE_BYTES = 600e6;
 const LARGEST = 2048;
 /** Large enough to tell a direction to a tenth of a degree. */
 const DIRECTION_SIZE = 512;
+const OCCLUSION = ['relief.occlusion'] as const;
 const BEFORE_OCCLUSION: readonly ViewName[] = ['height', 'normal', 'cavity', ...BAND_VIEWS];
 /** Rest between the first picture and the sharper ones, so that a moving dial is not held up. */
 const REST_MS = 350;
@@ -74,6 +76,7 @@ interface Made {
 }
 interface Whole extends Made {
   frame: Frame;
+  surface: Surface;
 }
 
 /** What of an albedo no real surface has, or null where there is nothing of the kind. */
@@ -83,9 +86,7 @@ function beyondMarks({ dry, zones }: StationOutputs['gauge'], recipe: Recipe): M
 }
 
 async function viewOf({ outputs, repairs }: Omit<Made, 'size'>, view: ViewName): Promise<ShownView | null> {
-  const level = bandOf(view);
-  const { relief } = outputs;
-  const raster = level < 0 ? viewRaster(outputs, view) : relief ? await bandRaster(relief, level) : null;
+  const raster = await viewRaster(outputs, view);
   if (!raster) return null;
   const { width, height, planes } = raster;
   return {
@@ -101,7 +102,7 @@ async function viewOf({ outputs, repairs }: Omit<Made, 'size'>, view: ViewName):
 function thumbnailOf(outputs: Made['outputs'], station: StationName): Thumbnail | null {
   const view = VIEW_OF[station];
   const raster = viewRaster(outputs, view);
-  if (!raster) return null;
+  if (!raster || raster instanceof Promise) return null;
   const small = smallMip(raster);
   return { width: small.width, height: small.height, rgba: rgbaOf(small, view) };
 }
@@ -110,9 +111,9 @@ const sentStations = new News<StationName>();
 
 /** Whether two recipes show the same tile but for its repairs. */
 function differsInRepairs(a: Recipe, b: Recipe): boolean {
-  const rest = ({ stations, seed }: Recipe) =>
-    stableJson([{ ...stations, join: { ...stations.join, repairs: [] } }, seed]);
-  return stableJson(a.stations.join.repairs) !== stableJson(b.stations.join.repairs) && rest(a) === rest(b);
+  const rest = ({ stations, masks, seed }: Recipe) =>
+    keyOf([{ ...stations, join: { ...stations.join, repairs: [] } }, masks, seed]);
+  return keyOf(a.stations.join.repairs) !== keyOf(b.stations.join.repairs) && rest(a) === rest(b);
 }
 
 const handedOut = (shown: ShownView | null): ShownView | null =>
@@ -170,7 +171,7 @@ const worker: EngineWorker = {
         signal,
         until: isQuick ? 'relief' : undefined,
         first: stationOf(wantedView),
-        withoutOcclusion: isQuick,
+        without: isQuick ? OCCLUSION : [],
         onProgress: (station, done) => send({ kind: 'busy', station, done, size }),
         async onOutput(_station, outputs) {
           if (signal.aborted) return;
@@ -225,11 +226,11 @@ const worker: EngineWorker = {
         else if (BEFORE_OCCLUSION.includes(wantedView)) await pass(size, true);
         const { hits, misses } = engine.cache;
         const before = PLANES.used;
-        const { outputs, timings, frame, longestStep: longest } = await pass(size, false);
-        whole = { outputs, size, repairs, frame };
+        const { outputs, surface, timings, frame, longestStep: longest } = await pass(size, false);
+        whole = { outputs, surface: surface!, size, repairs, frame };
         if (k === 0) quick = whole;
         latestRecipe = decided;
-        const maps = signal.aborted ? null : newMaps(whole.outputs, size, recipe.stations, sentMaps);
+        const maps = signal.aborted ? null : newMaps(whole.surface, frame, sentMaps);
         if (maps) send({ kind: 'maps', maps });
         const work = {
           size,
@@ -272,14 +273,14 @@ const worker: EngineWorker = {
       source,
       size,
       until: stationOf(view),
-      withoutOcclusion: BEFORE_OCCLUSION.includes(view),
+      without: BEFORE_OCCLUSION.includes(view) ? OCCLUSION : [],
       withoutVerdicts: true,
     });
     const repairs = recipe.stations.join.repairs.length;
     return handedOut(await viewOf({ outputs, repairs }, view));
   },
   async mapsOf({ recipe, source }, size) {
-    const { outputs } = await engine.evaluate({
+    const { surface, frame } = await engine.evaluate({
       recipe,
       source,
       size,
@@ -287,12 +288,12 @@ const worker: EngineWorker = {
       withoutVerdicts: true,
     });
     // Nothing was sent of it, so all are new.
-    const maps = newMaps(outputs, size, recipe.stations) as ShownMaps;
+    const maps = newMaps(surface!, frame) as ShownMaps;
     return Comlink.transfer(maps, transfers({ kind: 'maps', maps }));
   },
   async far(view, look) {
     const made = latest ?? whole;
-    const raster = made && viewRaster(made.outputs, view);
+    const raster = made && (await viewRaster(made.outputs, view));
     if (!raster) return null;
     const shown = farPicture(raster, view, look);
     return Comlink.transfer(shown, [shown.rgba.buffer]);
@@ -317,7 +318,7 @@ const worker: EngineWorker = {
       Math.round(picture.width * scale),
       Math.round(picture.height * scale),
     );
-    return atOnce(mainDirection(planes[0], width, height));
+    return runToEnd(mainDirection(planes[0], width, height));
   },
   async seamHeat() {
     const made = whole?.outputs;
@@ -336,12 +337,18 @@ const worker: EngineWorker = {
   },
   readAt(readings) {
     if (!whole || !latestRecipe) return null;
-    return readAt(whole.outputs as TileOutputs, whole.frame, latestRecipe.stations, readings);
+    return readAt(
+      whole.surface,
+      whole.outputs as StationOutputs,
+      whole.frame,
+      latestRecipe.stations,
+      readings,
+    );
   },
   async crateLook(chosen, naming) {
     if (!whole) return null;
     try {
-      return await lookedCrate(whole.outputs as TileOutputs, whole.frame, chosen, naming);
+      return await lookedCrate(whole.surface, whole.frame, chosen, naming);
     } catch (error) {
       if (error instanceof Problem) return { problem: `${error.message} ${error.hint}` };
       throw error;

@@ -8,19 +8,19 @@ import {
   applySaved,
   changesBetween,
   type Recipe,
-  type SavedStations,
-  type StationName,
+  type SavedRecipe,
+  SECTION_WORDS,
+  sectionsOf,
 } from '@zesty-tile/core';
 import { useState } from 'react';
 import { wordsOf } from '../api/words-of.ts';
-import { STATION_WORDS } from '../bench/words.ts';
 import { GREY } from '../theme.ts';
 import { ChangeList } from './change-list.tsx';
 import { useRecipes } from './use-recipes.ts';
 
-export const stationsIn = (stations: SavedStations): string =>
-  Object.keys(stations)
-    .map((name) => STATION_WORDS[name as StationName])
+export const sectionsIn = (saved: SavedRecipe): string =>
+  sectionsOf(saved)
+    .map((name) => SECTION_WORDS[name])
     .join(', ');
 
 /** Puts a saved recipe on a tile; what will change is shown before it does. */
@@ -35,7 +35,7 @@ export function ApplyRecipe({
   const [id, setId] = useState('');
   const [problem, setProblem] = useState('');
   const saved = data?.find((one) => one.id === id);
-  const next = saved && applySaved(recipe, saved.stations);
+  const next = saved && applySaved(recipe, saved.recipe);
   const changes = next ? changesBetween(recipe, next) : [];
   if (data?.length === 0) {
     return (
@@ -50,7 +50,7 @@ export function ApplyRecipe({
         {(data ?? []).map((one) => (
           <MenuItem key={one.id} value={one.id}>
             {one.name}
-            <span style={{ color: GREY.soft, marginLeft: 8 }}>{stationsIn(one.stations)}</span>
+            <span style={{ color: GREY.soft, marginLeft: 8 }}>{sectionsIn(one.recipe)}</span>
           </MenuItem>
         ))}
       </TextField>

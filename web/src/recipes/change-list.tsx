@@ -1,21 +1,20 @@
 import Box from '@mui/material/Box';
-import { type Change, type StationName, valueWords } from '@zesty-tile/core';
-import { STATION_WORDS } from '../bench/words.ts';
+import { type Change, changeWords, SECTION_WORDS, valueWords } from '@zesty-tile/core';
 import { FIGURES, GREY } from '../theme.ts';
 
 /** What differs between two recipes, station by station. */
 export function ChangeList({ changes }: { changes: Change[] }) {
-  const stations = [...new Set(changes.map((change) => change.station))];
+  const sections = [...new Set(changes.map((change) => change.section))];
   return (
     <Box sx={{ display: 'grid', gap: 1 }} data-testid="changes">
-      {stations.map((station: StationName) => (
-        <div key={station}>
-          <strong>{STATION_WORDS[station]}</strong>
+      {sections.map((section) => (
+        <div key={section}>
+          <strong>{SECTION_WORDS[section]}</strong>
           {changes
-            .filter((change) => change.station === station)
-            .map(({ key, setting, from, to }) => (
+            .filter((change) => change.section === section)
+            .map((change) => (
               <Box
-                key={key}
+                key={`${change.key} ${change.setting.label}`}
                 sx={{
                   display: 'flex',
                   justifyContent: 'space-between',
@@ -25,12 +24,12 @@ export function ChangeList({ changes }: { changes: Change[] }) {
                 }}
               >
                 <span>
-                  {setting.label}
-                  {setting.group ? `, ${setting.group.toLowerCase()}` : ''}
+                  {changeWords(change)}
+                  {change.setting.group ? `, ${change.setting.group.title.toLowerCase()}` : ''}
                 </span>
                 <span style={{ font: `12px ${FIGURES}`, textAlign: 'right' }}>
-                  <span style={{ color: GREY.soft }}>{valueWords(setting, from)} → </span>
-                  {valueWords(setting, to)}
+                  <span style={{ color: GREY.soft }}>{valueWords(change.setting, change.from)} → </span>
+                  {valueWords(change.setting, change.to)}
                 </span>
               </Box>
             ))}

@@ -2,32 +2,53 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
-import { type SettingsOf, STATIONS, type StationName, valueWords } from '@zesty-tile/core';
+import {
+  isRootName,
+  ROOT_SETTINGS,
+  type SavedRecipe as Saved,
+  SECTION_WORDS,
+  type Section,
+  type Setting,
+  type SettingValue,
+  sectionsOf,
+  settingsOf,
+  valueWords,
+} from '@zesty-tile/core';
 import { useEffect, useState } from 'react';
 import { answerOf, api } from '../api/client.ts';
 import { useRemoval } from '../api/use-undoable.tsx';
-import { STATION_WORDS } from '../bench/words.ts';
 import { Sheet } from '../head.tsx';
 import { NameDialog } from '../name-dialog.tsx';
 import { CARD, FIGURES, GREY } from '../theme.ts';
-import { stationsIn } from './apply-recipe.tsx';
+import { sectionsIn } from './apply-recipe.tsx';
 import { type SavedRecipe, useRecipes } from './use-recipes.ts';
 
-function Settings({ recipe }: { recipe: SavedRecipe }) {
+interface Row {
+  key: string;
+  setting: Setting;
+  value: SettingValue;
+}
+
+function rowsOf(saved: Saved, section: Section): Row[] {
+  if (isRootName(section)) {
+    return [{ key: section, setting: ROOT_SETTINGS[section], value: saved[section] as SettingValue }];
+  }
+  const values = Object.entries(saved.stations[section] as Record<string, SettingValue>);
+  return values.map(([key, value]) => ({ key, setting: settingsOf(section)[key], value }));
+}
+
+function Settings({ recipe }: { recipe: Saved }) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 4, rowGap: 1 }}>
-      {Object.entries(recipe.stations).map(([station, values]) => (
-        <div key={station}>
-          <strong>{STATION_WORDS[station as StationName]}</strong>
-          {Object.entries(values).map(([key, value]) => {
-            const setting = (STATIONS[station as StationName].settings as SettingsOf)[key];
-            return (
-              <Box key={key} sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
-                <span style={{ color: GREY.soft }}>{setting.label}</span>
-                <span style={{ font: `12px ${FIGURES}` }}>{valueWords(setting, value)}</span>
-              </Box>
-            );
-          })}
+      {sectionsOf(recipe).map((section) => (
+        <div key={section}>
+          <strong>{SECTION_WORDS[section]}</strong>
+          {rowsOf(recipe, section).map(({ key, setting, value }) => (
+            <Box key={key} sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
+              <span style={{ color: GREY.soft }}>{setting.label}</span>
+              <span style={{ font: `12px ${FIGURES}` }}>{valueWords(setting, value)}</span>
+            </Box>
+          ))}
         </div>
       ))}
     </Box>
@@ -59,7 +80,7 @@ export function RecipesPage() {
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
             <Box sx={{ flex: 1, minWidth: 0 }}>
               <strong>{recipe.name}</strong>
-              <Typography color="text.secondary">{stationsIn(recipe.stations)}</Typography>
+              <Typography color="text.secondary">{sectionsIn(recipe.recipe)}</Typography>
             </Box>
             <Button
               aria-expanded={shown === recipe.id}
@@ -72,7 +93,7 @@ export function RecipesPage() {
               Delete
             </Button>
           </Box>
-          {shown === recipe.id && <Settings recipe={recipe} />}
+          {shown === recipe.id && <Settings recipe={recipe.recipe} />}
         </Box>
       ))}
       {renaming && (

@@ -6,11 +6,10 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
-import { type Recipe, SAVABLE, type StationName, stationsToSave } from '@zesty-tile/core';
+import { type Recipe, SAVABLE, SECTION_WORDS, type Section, sectionsToSave } from '@zesty-tile/core';
 import { type FormEvent, useState } from 'react';
 import { answerOf, api } from '../api/client.ts';
 import { wordsOf } from '../api/words-of.ts';
-import { STATION_WORDS } from '../bench/words.ts';
 
 /** Saves whole or chosen stations of a recipe under a name. */
 export function SaveRecipe({
@@ -24,14 +23,12 @@ export function SaveRecipe({
 }) {
   const queries = useQueryClient();
   const [name, setName] = useState(tileName);
-  const [chosen, setChosen] = useState<StationName[]>(SAVABLE);
+  const [chosen, setChosen] = useState<readonly Section[]>(SAVABLE);
   const [problem, setProblem] = useState('');
   const save = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await answerOf(
-        api.recipes.$post({ json: { name, stations: stationsToSave(recipe, chosen) } } as never),
-      );
+      await answerOf(api.recipes.$post({ json: { name, recipe: sectionsToSave(recipe, chosen) } } as never));
       await queries.invalidateQueries({ queryKey: ['recipes'] });
       onSaved();
     } catch (error) {
@@ -44,18 +41,18 @@ export function SaveRecipe({
       <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
         <legend style={{ fontWeight: 700 }}>Stations in it</legend>
         <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)' }}>
-          {SAVABLE.map((station) => (
+          {SAVABLE.map((section) => (
             <FormControlLabel
-              key={station}
-              label={STATION_WORDS[station]}
+              key={section}
+              label={SECTION_WORDS[section]}
               slotProps={{ typography: { variant: 'body1' } }}
               control={
                 <Checkbox
                   size="small"
-                  checked={chosen.includes(station)}
+                  checked={chosen.includes(section)}
                   onChange={(event) =>
                     setChosen(
-                      event.target.checked ? [...chosen, station] : chosen.filter((one) => one !== station),
+                      event.target.checked ? [...chosen, section] : chosen.filter((one) => one !== section),
                     )
                   }
                 />

@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import type { SavedStations } from '@zesty-tile/core';
+import type { SavedRecipe as Saved } from '@zesty-tile/core';
 import { answerOf, api } from '../api/client.ts';
 
-/** Settings of whole or chosen stations under a name. */
+/** Chosen sections of a recipe under a name. */
 export interface SavedRecipe {
   id: string;
   name: string;
-  stations: SavedStations;
+  recipe: Saved;
   createdAt: string;
 }
 

@@ -1,14 +1,14 @@
 import { gaussian } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { interleave, type Samples } from '../../maps/encoded-planes.ts';
+import { MAPS, type MapName } from '../../maps/maps.ts';
+import { smallerMap } from '../../maps/smaller.ts';
 import { mapped } from '../../raster/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
+import type { Frame } from '../../tile/frame.ts';
+import type { Sides } from '../../tile/shape.ts';
 import { sigmaOf } from '../relief/scale.ts';
-import type { Sides } from '../shape.ts';
-import type { Frame } from '../types.ts';
-import { MAP_KIND, type MapName } from './maps.ts';
 import type { Channel, ProfileFile } from './profile.ts';
-import { interleave, type Samples } from './quantise.ts';
-import { smallerMap } from './smaller.ts';
 
 const LEAST_SIGMA = 0.3;
 
@@ -55,14 +55,14 @@ export function packer(
     const { map, plane, turned } = channel;
     const part = (raster: Raster, c: number) => raster.planes[c].subarray(from * width, to * width);
     let values = part(at(map), plane);
-    if (file.occlusion > 0 && k < 3 && MAP_KIND[map] === 'colour') {
+    if (file.occlusion > 0 && k < 3 && MAPS[map].kind === 'colour') {
       const open = part(at('occlusion'), 0);
       values = mapped(values, (value, i) => value * (1 - file.occlusion * (1 - open[i])));
     }
     if (map === 'normal') {
       const sign = plane === 1 && greenOfFile(file, frame) !== frame.green ? -1 : 1;
       values = KERNELS.sumPlanes([values], [sign / 2], { base: 0.5 });
-    } else if (isEncoded(file) && MAP_KIND[map] === 'colour') values = KERNELS.encodeSrgbPlane(values);
+    } else if (isEncoded(file) && MAPS[map].kind === 'colour') values = KERNELS.encodeSrgbPlane(values);
     return turned ? KERNELS.sumPlanes([values], [-1], { base: 1 }) : values;
   };
   return (from, to) => file.channels.map((channel, k) => packed(channel, k, from, to));

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { MAP_KIND, MAP_NAMES, type MapName } from './maps.ts';
+import { MAP_NAMES, MAPS, type MapName, planesOf } from '../../maps/maps.ts';
 
 /** Formats of a crate's files, and the bits a channel may have in each. */
 export const FORMAT_BITS = {
@@ -18,17 +18,6 @@ export const FORMATS = Object.keys(FORMAT_BITS) as Format[];
 
 /** Documents that a crate's pictures may go out in or with. */
 export const DOCUMENTS = ['none', 'gltf', 'materialx'] as const;
-
-/** Maps of three planes; all others have one. */
-const PLANES: Partial<Record<MapName, 3>> = {
-  normal: 3,
-  albedo: 3,
-  diffuse: 3,
-  specular: 3,
-  emission: 3,
-  dielectric: 3,
-};
-export const planesOf = (map: MapName): 1 | 3 => PLANES[map] ?? 1;
 
 const mapChannel = v.strictObject({
   map: v.picklist(MAP_NAMES, `names a map that there is not; it is one of ${MAP_NAMES.join(', ')}`),
@@ -144,7 +133,7 @@ function formatProblems({ ending, format, bits, kind, channels }: ProfileFile): 
     if (!('map' in channel)) continue;
     if (channel.plane >= planesOf(channel.map))
       found.push(`“${ending}”, ${CHANNEL_WORDS[k]}: ${channel.map} has one plane, 0.`);
-    if (kind === 'colour' && k < 3 && MAP_KIND[channel.map] === 'data')
+    if (kind === 'colour' && k < 3 && MAPS[channel.map].kind === 'data')
       found.push(
         `“${ending}”, ${CHANNEL_WORDS[k]}: ${channel.map} is data; a colour file holds colours, and data in its alpha alone.`,
       );

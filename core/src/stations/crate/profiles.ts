@@ -1,5 +1,5 @@
-import { MAP_KIND, type MapName } from './maps.ts';
-import { type Channel, type Profile, type ProfileFile, planesOf } from './profile.ts';
+import { MAPS, type MapName, planesOf } from '../../maps/maps.ts';
+import type { Channel, Profile, ProfileFile } from './profile.ts';
 
 export const PROFILE_NAMES = [
   'separate',
@@ -20,7 +20,7 @@ const file = (ending: string, channels: Channel[], more: Partial<ProfileFile> = 
   ending,
   format: 'png',
   bits: 8,
-  kind: 'map' in channels[0] ? MAP_KIND[channels[0].map] : 'data',
+  kind: 'map' in channels[0] ? MAPS[channels[0].map].kind : 'data',
   channels,
   size: 0,
   softMm: 0,

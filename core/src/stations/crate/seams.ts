@@ -1,5 +1,5 @@
+import type { MapName } from '../../maps/maps.ts';
 import { StepTally } from '../join/seam.ts';
-import type { MapName } from './maps.ts';
 import { BAND, type Rows } from './pack.ts';
 import type { CrateFile } from './station.ts';
 
@@ -15,13 +15,13 @@ async function seamsOf(
   rows: Rows,
   channels: number[],
   { width, height }: { width: number; height: number },
-  breathe: () => Promise<void>,
+  checkpoint: () => Promise<void>,
 ): Promise<Omit<MapSeams, 'map'> | null> {
   const tally = new StepTally(width, height);
   for (let from = 0; from < height; from += BAND) {
     const all = rows(from, Math.min(height, from + BAND));
     tally.add(channels.map((k) => all[k]));
-    await breathe();
+    await checkpoint();
   }
   return tally.isUniform ? null : tally.figures();
 }
@@ -29,7 +29,7 @@ async function seamsOf(
 /** Seam figures of every map of some files at its full size, once each; those of one value have none. */
 export async function mapSeams(
   files: readonly CrateFile[],
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<MapSeams[]> {
   const found: MapSeams[] = [];
   const seen = new Set<MapName>();
@@ -40,7 +40,7 @@ export async function mapSeams(
       const own = file.channelMaps.flatMap((one, channel) => (one === map ? [channel] : []));
       if (seen.has(map) || own.length === 0) continue;
       seen.add(map);
-      const figures = await seamsOf(rows, own, file, () => breathe(k / files.length));
+      const figures = await seamsOf(rows, own, file, () => checkpoint(k / files.length));
       if (figures) found.push({ map, ...figures });
     }
   }

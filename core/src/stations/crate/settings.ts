@@ -1,9 +1,15 @@
 import * as v from 'valibot';
-import { choice, data, number } from '../../settings/settings.ts';
+import { choice, data, group, number } from '../../settings/kinds.ts';
 import { patternProblems, USUAL_PATTERN } from './names.ts';
 import { type Profile, profileProblems, profileSchema } from './profile.ts';
 import { PROFILE_NAMES, PROFILES } from './profiles.ts';
 import { templateProblems } from './template.ts';
+
+const GROUPS = {
+  ownProfile: group({ id: 'own-profile', title: 'Own profile' }),
+  names: group({ id: 'names', title: 'Names' }),
+  sizesOfTheirOwn: group({ id: 'sizes-of-their-own', title: 'Sizes of their own', collapsed: true }),
+};
 
 /** A text of one's own that goes out beside the pictures. */
 export interface CrateText {
@@ -42,7 +48,7 @@ export const settings = {
   }),
   ownProfile: data<Profile | null>({
     label: 'Own profile',
-    group: 'Own profile',
+    group: GROUPS.ownProfile,
     help: 'Which files go out and what stands in each channel, where the profile is “own”. Kept whole, so that a recipe stands alone.',
     default: null,
     // A profile that was written without a document has none.
@@ -54,7 +60,7 @@ export const settings = {
   }),
   names: data<string>({
     label: 'Names of the files',
-    group: 'Names',
+    group: GROUPS.names,
     help: 'Pattern of the file names: {tile}, {map}, {size} in pixels, {crate} its number. Where several sizes go out and it has no {size}, the size comes last.',
     default: USUAL_PATTERN,
     schema: v.pipe(v.string(), v.trim(), sound(patternProblems)),
@@ -64,7 +70,7 @@ export const settings = {
   ladder: choice({
     label: 'Sizes',
     help: 'How many sizes go out together, each half the one before.',
-    group: 'Sizes of their own',
+    group: GROUPS.sizesOfTheirOwn,
     default: 1,
     options: [1, 2, 3, 4, 5],
     names: [
@@ -77,7 +83,7 @@ export const settings = {
   }),
   text: data<CrateText | null>({
     label: 'Text beside the pictures',
-    group: 'Names',
+    group: GROUPS.names,
     help: 'A text of your own that goes out with each crate, its fields in double braces filled in: {{tile}}, {{size}}, {{depthShare}}, {{file.normal}}, or {{#files}}…{{/files}} for each file.',
     default: null,
     schema: v.nullable(
@@ -96,7 +102,7 @@ export const settings = {
   colourOcclusion: number({
     label: 'Occlusion in colour',
     help: 'How much of the occlusion is multiplied into the colour of “two-maps”, for renderers that know none.',
-    group: 'Sizes of their own',
+    group: GROUPS.sizesOfTheirOwn,
     default: 0.5,
     min: 0,
     max: 1,
@@ -106,7 +112,7 @@ export const settings = {
   normalBits: choice({
     label: 'Normal bits',
     help: 'Bits a channel of the normal map: 16 hold gentle slopes without steps.',
-    group: 'Sizes of their own',
+    group: GROUPS.sizesOfTheirOwn,
     default: 8,
     options: [8, 16],
     names: ['8 bit', '16 bit'],
@@ -114,7 +120,7 @@ export const settings = {
   heightSize: choice({
     label: 'Height size',
     help: 'Longer edge of the height file, never above the tile’s own: for parallax a small, soft one looks better.',
-    group: 'Sizes of their own',
+    group: GROUPS.sizesOfTheirOwn,
     default: 0,
     options: [0, 2048, 1024, 512, 256, 128],
     names: ['As the tile', '2048 px', '1024 px', '512 px', '256 px', '128 px'],
@@ -122,7 +128,7 @@ export const settings = {
   heightSoftMm: number({
     label: 'Height soft',
     help: 'Detail finer than this is smoothed out of the height file; the other maps keep theirs.',
-    group: 'Sizes of their own',
+    group: GROUPS.sizesOfTheirOwn,
     default: 0,
     min: 0,
     max: 100,

@@ -1,11 +1,17 @@
+import type { Samples } from '../../maps/encoded-planes.ts';
+import { mapRaster, missingMaps } from '../../maps/map-raster.ts';
+import type { MapName } from '../../maps/maps.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { NOTHING_TO_DECIDE, station } from '../types.ts';
-import { type MapName, mapRaster, missingMaps, type TileOutputs } from './maps.ts';
+import { type SurfaceParts, surfaceOf } from '../../surface/surface.ts';
+import { finish } from '../finish/station.ts';
+import { gauge } from '../gauge/station.ts';
+import { join } from '../join/station.ts';
+import { relief } from '../relief/station.ts';
+import { NOTHING_TO_DECIDE, station } from '../station.ts';
 import { greenOfFile, packer, type Rows, samplesOf } from './pack.ts';
 import { planCrate } from './plan.ts';
 import type { ProfileFile } from './profile.ts';
 import { contentsOf, mapsOf } from './profiles.ts';
-import type { Samples } from './quantise.ts';
 import { mapSeams } from './seams.ts';
 import { settings } from './settings.ts';
 
@@ -45,15 +51,21 @@ export const crate = station({
   name: 'crate',
   line: 'Pack the maps as your renderer reads them.',
   settings,
+  reads: [join, gauge, relief, finish],
+  shows: 'albedo',
+  weight: 6,
+  of: 'tile',
+  measuredLast: true,
   ...NOTHING_TO_DECIDE,
-  async run(input: TileOutputs, chosen, _decided, frame): Promise<CrateOutput> {
-    const { pictures } = planCrate(chosen, missingMaps(input), frame, { tile: 'tile', crate: 1 });
+  async run(input: SurfaceParts, chosen, _decided, frame): Promise<CrateOutput> {
+    const surface = surfaceOf(input);
+    const { pictures } = planCrate(chosen, missingMaps(surface), frame, { tile: 'tile', crate: 1 });
     const files = pictures.map(({ file, rung, width, height }): CrateFile => {
       // Maps are made when a file asks for them and let go with it.
       const rowsAt = (sides: { width: number; height: number }) => {
         const made = new Map<MapName, Raster>();
         const rasterOf = (map: MapName): Raster => {
-          const raster = made.get(map) ?? mapRaster(input, map)!;
+          const raster = made.get(map) ?? mapRaster(surface, map)!;
           made.set(map, raster);
           return raster;
         };
@@ -85,7 +97,7 @@ export const crate = station({
   async verdict(output, _input, chosen, _decided, frame, context) {
     const isEmpty = chosen.profile === 'own' && chosen.ownProfile === null;
     const none = isEmpty ? 'No own profile is given: the files of “Separate maps” go out.' : '';
-    const seams = await mapSeams(output.files, context.breathe);
+    const seams = await mapSeams(output.files, context.checkpoint);
     const figures = seams.map(({ map, seamX, seamY }) => ({
       id: map,
       label: `Seam of ${map}`,

@@ -1,8 +1,8 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { type Band, sampleBilinear } from '../../raster/sample.ts';
-import type { Breathe } from '../../team/tasks.ts';
-import type { Sides } from '../shape.ts';
+import type { Checkpoint } from '../../team/tasks.ts';
+import type { Sides } from '../../tile/shape.ts';
 import type { RowLight } from './divide-rows.ts';
 import type { CropBox, LightField } from './fit.ts';
 import type { ShadingField } from './side-shading.ts';
@@ -28,13 +28,13 @@ const ROWS = 64;
 
 /** Rows of a picture with the light divided out, in their place in `into`. */
 export async function divideBand(
-  breathe: Breathe,
+  checkpoint: Checkpoint,
   { planes, box, fields, amount, others, out: { width, height } }: Dividing,
   into: Float32Array[],
   band: Band,
 ): Promise<void> {
   for (let { from } = band; from < band.to; from += ROWS) {
-    await breathe((from - band.from) / (band.to - band.from));
+    await checkpoint((from - band.from) / (band.to - band.from));
     const to = Math.min(band.to, from + ROWS);
     const shade = others.length > 0 ? shadeOf(others, from, to, width, height) : null;
     for (const [c, plane] of into.entries()) {

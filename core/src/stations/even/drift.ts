@@ -1,5 +1,5 @@
-import type { Pausing } from '../../raster/pausing.ts';
 import { median } from '../../raster/statistics.ts';
+import type { Steps } from '../../work/steps.ts';
 import { solve } from './solve.ts';
 
 const CELLS = 8;
@@ -61,7 +61,7 @@ export function* driftAt(
   luminanceAt: (x: number, y: number) => number,
   width: number,
   height: number,
-): Pausing<Drift> {
+): Steps<Drift> {
   const rows: number[][] = [];
   const values: number[] = [];
   for (let j = 0; j < CELLS; j++) {
@@ -94,5 +94,5 @@ export function* driftAt(
 }
 
 /** `driftAt` of a plane. */
-export const drift = (plane: Float32Array, width: number, height: number): Pausing<Drift> =>
+export const drift = (plane: Float32Array, width: number, height: number): Steps<Drift> =>
   driftAt((x, y) => plane[y * width + x], width, height);

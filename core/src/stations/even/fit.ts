@@ -1,6 +1,6 @@
-import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { median, statistics } from '../../raster/statistics.ts';
+import type { Steps } from '../../work/steps.ts';
 import { solve } from './solve.ts';
 
 /** The light of one channel: log light = Σ cₖ·(1, u, v, u², uv, v²) over crop coordinates −1..1. */
@@ -78,7 +78,7 @@ export function blocksOf(
 }
 
 /** Least squares with Tukey's bisquare; also the share of rows that were left out in the end. */
-function* robust(rows: number[][], values: number[]): Pausing<{ field: LightField; rejected: number }> {
+function* robust(rows: number[][], values: number[]): Steps<{ field: LightField; rejected: number }> {
   let weights = rows.map(() => 1);
   let field = solve(rows, values, weights);
   for (let round = 0; round < ROUNDS; round++) {
@@ -95,7 +95,7 @@ function* robust(rows: number[][], values: number[]): Pausing<{ field: LightFiel
 const BASELINE = 4;
 
 /** The light by the differences of blocks a little apart: the step between two tones is an outlier among them. */
-function* fitDifferences({ across, values, places }: Blocks): Pausing<LightField> {
+function* fitDifferences({ across, values, places }: Blocks): Steps<LightField> {
   const rows: number[][] = [];
   const steps: number[] = [];
   const add = (from: number, to: number) => {
@@ -155,7 +155,7 @@ export function* fitLight(
   picture: Raster,
   box: CropBox,
   leave: Float32Array | null = null,
-): Pausing<FoundLight> {
+): Steps<FoundLight> {
   const { width, height } = picture;
   const blocks: Blocks[] = [];
   for (const plane of picture.planes) {

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { fft2, frequency, type Spectrum } from '../../raster/fft.ts';
-import { PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
+import { PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 import { OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
 
 export const sideLightSchema = v.strictObject({
@@ -46,7 +46,7 @@ function windowed({ width, height, logs }: ReturnType<typeof sidePlane>): Float6
  * `degrees` given, only how much along that line is shading. Walls and ripples have a grain of their own, which this
  * cannot tell from light.
  */
-export function* findSideLight(picture: Raster, degrees: number | null): Pausing<SideLight> {
+export function* findSideLight(picture: Raster, degrees: number | null): Steps<SideLight> {
   const re = windowed(sidePlane(picture));
   yield;
   const spectrum = { width: SIDE_PLANE, height: SIDE_PLANE, re, im: new Float64Array(re.length) };
@@ -73,7 +73,7 @@ function addRow({ width, height, re, im }: Spectrum, y: number, [energy, along, 
 }
 
 /** The same by a spectrum of log luminance; octaves are counted over the longer edge. */
-export function* sideLightIn(spectrum: Spectrum, degrees: number | null): Pausing<SideLight> {
+export function* sideLightIn(spectrum: Spectrum, degrees: number | null): Steps<SideLight> {
   const moments: Moments = [0, 1, 2].map(() => new Float64Array(OCTAVES));
   for (let y = 0; y < spectrum.height; y++) {
     if (y % PAUSE_ROWS === 0) yield;

@@ -1,6 +1,6 @@
 import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
-import { PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
+import { PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 import type { SideLight } from './side-light.ts';
 import { OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';
 
@@ -56,7 +56,7 @@ function shadingRow({ re, im }: Spectrum, y: number, { degrees, shares }: SideLi
  * frequency (a Wiener filter over `findSideLight`'s spectra). Found on a plane of its own size, so that it is the
  * same at every size of the picture; detail finer than that is left as it is.
  */
-export function* sideShading(picture: Raster, light: SideLight): Pausing<ShadingField> {
+export function* sideShading(picture: Raster, light: SideLight): Steps<ShadingField> {
   const plane = sidePlane(picture);
   yield;
   const re = mirroredOut(plane);

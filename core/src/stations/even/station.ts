@@ -1,21 +1,31 @@
 import * as v from 'valibot';
 import { luminance } from '../../colour/luminance.ts';
 import { luminanceOf } from '../../colour/luminance-of.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
 import { percentiles } from '../../raster/statistics.ts';
-import { choice, data, number } from '../../settings/settings.ts';
-import type { Sides } from '../shape.ts';
-import { type EvenOutput, type SquareOutput, station } from '../types.ts';
+import { choice, data, group, number } from '../../settings/kinds.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { runSteps } from '../../work/steps.ts';
+import type { SquareOutput } from '../square/output.ts';
+import { square } from '../square/station.ts';
+import { station } from '../station.ts';
 import { divideLight } from './divide.ts';
 import type { Divided } from './divide-band.ts';
 import { driftAt } from './drift.ts';
 import { type CropBox, fitLight, type LightField } from './fit.ts';
 import { type LeaveStroke, leaveMask, leaveSchema, leftAlone } from './leave.ts';
 import { fieldOf, localLight } from './local.ts';
+import type { EvenOutput } from './output.ts';
 import { findSideLight, type SideLight, sideLightSchema } from './side-light.ts';
 import { sideShading } from './side-shading.ts';
 import { levelTone } from './tone.ts';
+import { views } from './views.ts';
+
+const GROUPS = {
+  sideLight: group({ id: 'side-light', title: 'Side light', collapsed: true }),
+  leaveAlone: group({ id: 'leave-alone', title: 'Leave alone', collapsed: true }),
+  tone: group({ id: 'tone', title: 'Tone' }),
+};
 
 const settings = {
   amount: number({
@@ -48,7 +58,7 @@ const settings = {
   shading: number({
     label: 'Side shading',
     help: 'How much of the shading by light from one side is taken out of bumps and hollows.',
-    group: 'Side light',
+    group: GROUPS.sideLight,
     default: 0,
     min: 0,
     max: 1,
@@ -59,7 +69,7 @@ const settings = {
     ofPicture: true,
     label: 'Its line',
     help: 'Along which line the side light falls: found in the picture, or set by hand.',
-    group: 'Side light',
+    group: GROUPS.sideLight,
     default: 'found',
     options: ['found', 'hand'],
     names: ['Found', 'By hand'],
@@ -68,7 +78,7 @@ const settings = {
     ofPicture: true,
     label: 'By hand',
     help: 'The line along which the side light falls, clockwise from level; used where it is set by hand.',
-    group: 'Side light',
+    group: GROUPS.sideLight,
     default: 0,
     min: -90,
     max: 90,
@@ -79,7 +89,7 @@ const settings = {
     ofPicture: true,
     label: 'Painted',
     help: 'Strokes over what is to be left as it is, in shares of the crop.',
-    group: 'Leave alone',
+    group: GROUPS.leaveAlone,
     default: [],
     schema: leaveSchema,
     example: '[{"points":[[0.2,0.3],[0.4,0.3]],"radius":0.05,"softness":0.5,"erase":false}]',
@@ -90,7 +100,7 @@ const settings = {
     ofPicture: true,
     label: 'From Y',
     help: 'Luminance from which all is left as it is; nothing while both ends are equal.',
-    group: 'Leave alone',
+    group: GROUPS.leaveAlone,
     default: 0,
     min: 0,
     max: 1,
@@ -101,7 +111,7 @@ const settings = {
     ofPicture: true,
     label: 'To Y',
     help: 'Luminance up to which all is left as it is.',
-    group: 'Leave alone',
+    group: GROUPS.leaveAlone,
     default: 0,
     min: 0,
     max: 1,
@@ -111,7 +121,7 @@ const settings = {
   liftDarks: number({
     label: 'Lift darks',
     help: 'Brings what is darker than the middle nearer to it: shadows in hollows.',
-    group: 'Tone',
+    group: GROUPS.tone,
     default: 0,
     min: 0,
     max: 1,
@@ -121,7 +131,7 @@ const settings = {
   holdLights: number({
     label: 'Hold lights',
     help: 'Brings what is lighter than the middle nearer to it: sheen and glare.',
-    group: 'Tone',
+    group: GROUPS.tone,
     default: 0,
     min: 0,
     max: 1,
@@ -182,6 +192,16 @@ export const even = station({
   name: 'even',
   line: 'Take the photo’s own light out.',
   settings,
+  reads: [square],
+  replaces: {
+    station: square,
+    unless: 'join.before',
+    output: (earlier: SquareOutput, { picture }: EvenOutput): SquareOutput => ({ ...earlier, picture }),
+  },
+  views,
+  shows: 'evened',
+  weight: 6,
+  of: 'photo',
   decision: v.strictObject({
     fields: v.array(v.pipe(v.array(v.pipe(v.number(), v.finite())), v.length(6))),
     twoToned: v.boolean(),
@@ -193,14 +213,14 @@ export const even = station({
     leaveTo > leaveFrom ? [leaveFrom, leaveTo] : null,
     shading > 0 ? [lightFrom, lightFrom === 'hand' ? lightDegrees : null] : null,
   ],
-  async decide(input: SquareOutput, chosen, frame, { breathe }): Promise<EvenDecision> {
+  async decide(input: SquareOutput, chosen, frame, { checkpoint }): Promise<EvenDecision> {
     const box = boxOf(input, frame);
     const { picture } = input;
     const byHand = chosen.lightFrom === 'hand' ? chosen.lightDegrees : null;
     return {
-      ...(await inTurns(fitLight(picture, box, leaveMask(picture, box, chosen)), breathe)),
+      ...(await runSteps(fitLight(picture, box, leaveMask(picture, box, chosen)), checkpoint)),
       middle: percentiles(cropLuminance(picture, input, frame), [50])[0],
-      side: chosen.shading > 0 ? await inTurns(findSideLight(picture, byHand), breathe) : null,
+      side: chosen.shading > 0 ? await runSteps(findSideLight(picture, byHand), checkpoint) : null,
     };
   },
   async run(input, chosen, { fields, middle, side }, frame, context): Promise<EvenOutput> {
@@ -221,20 +241,20 @@ export const even = station({
       }
       if (side) {
         const field = await context.part('side shading', side, () =>
-          inTurns(sideShading(picture, side), context.breathe),
+          runSteps(sideShading(picture, side), context.checkpoint),
         );
         others.push({ field, amount: chosen.shading });
       }
       picture = await divideLight(picture, box, kept, chosen.amount, others, context);
     }
     if (chosen.liftDarks > 0 || chosen.holdLights > 0) {
-      picture = await levelTone(picture, middle, chosen.liftDarks, chosen.holdLights, context.breathe);
+      picture = await levelTone(picture, middle, chosen.liftDarks, chosen.holdLights, context.checkpoint);
     }
     return { picture: leftAlone(input.picture, picture, mask), left: mask };
   },
-  async verdict(output, input, chosen, { twoToned, side }, frame, { breathe }) {
-    const before = await inTurns(cropDrift(input.picture, input, frame), breathe);
-    const after = await inTurns(cropDrift(output.picture, input, frame), breathe);
+  async verdict(output, input, chosen, { twoToned, side }, frame, { checkpoint }) {
+    const before = await runSteps(cropDrift(input.picture, input, frame), checkpoint);
+    const after = await runSteps(cropDrift(output.picture, input, frame), checkpoint);
     const fine = Math.max(FINE_DRIFT, after.chance);
     const state = after.rms <= fine ? 'fine' : after.rms <= fine + WRONG_BEYOND ? 'look' : 'wrong';
     const byChance = after.rms > FINE_DRIFT && state === 'fine';

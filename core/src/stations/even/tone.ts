@@ -10,18 +10,18 @@ const FLOOR = 1e-4;
 /**
  * Tones brought nearer to a middle luminance, darks and lights apart: distances in log shrink by up to
  * 65 %, setting in softly so that the middle keeps its contrast. Colour goes along with its luminance.
- * Linear values; `breathe` is awaited between blocks of rows.
+ * Linear values; `checkpoint` is awaited between blocks of rows.
  */
 export async function levelTone(
   input: Raster,
   middle: number,
   liftDarks: number,
   holdLights: number,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<Raster> {
   const out = Raster.filled(input.width, input.height, input.channels);
   for (let y = 0; y < input.height; y++) {
-    if ((y & 63) === 0) await breathe(y / input.height);
+    if ((y & 63) === 0) await checkpoint(y / input.height);
     levelRow(input, out, y, Math.log(middle + FLOOR), liftDarks, holdLights);
   }
   return out;

@@ -1,5 +1,5 @@
-import { inParts, PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
-import type { Sides } from '../shape.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { inParts, PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 
 const OCTAVES = 3;
 /** Brings the sum of octaves to about −1..1. */
@@ -65,7 +65,7 @@ export function* periodicNoise(
   { width, height }: Sides,
   cells: [number, number],
   seed: number,
-): Pausing<Float32Array> {
+): Steps<Float32Array> {
   const out = new Float32Array(width * height);
   let weight = 1;
   for (let octave = 0; octave < OCTAVES; octave++) {

@@ -1,7 +1,7 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import { madeInParts } from '../../raster/made-in-parts.ts';
-import { inParts, type Pausing } from '../../raster/pausing.ts';
 import { summing } from '../../raster/summing.ts';
+import { inParts, type Steps } from '../../work/steps.ts';
 import { type Curve, curveAt, curveTable, isStraight } from './curve.ts';
 
 const LOG_FLOOR = 0.01;
@@ -15,7 +15,7 @@ export interface ToneScale {
 export const logTone = (luminance: Float32Array) => KERNELS.logPlane(luminance, LOG_FLOOR);
 
 /** Brightness −0.5..0.5 about the tile's middle, full at two spreads. */
-export function* toneAbout(luminance: Float32Array, { centre, spread }: ToneScale): Pausing<Float32Array> {
+export function* toneAbout(luminance: Float32Array, { centre, spread }: ToneScale): Steps<Float32Array> {
   const gain = spread > 0 ? 1 / (4 * spread) : 0;
   const log = yield* madeInParts(luminance.length, (from, to) => logTone(luminance.subarray(from, to)));
   return yield* summing([log], [gain], { base: -gain * centre, low: -0.5, high: 0.5 }, log);
@@ -47,7 +47,7 @@ export function* stacked(
   contributions: readonly Contribution[],
   count: number,
   { balance, points }: { balance: number; points: Curve },
-): Pausing<Float32Array> {
+): Steps<Float32Array> {
   const taken = contributions.filter(({ amount }) => amount !== 0);
   const base = taken.reduce((sum, { amount, base = 0 }) => sum + amount * base, 0.5);
   const middle = { base, low: 0, high: 1 };
@@ -71,5 +71,5 @@ export const intoBand = (
   stack: Float32Array,
   [low, high]: readonly [number, number],
   out?: Float32Array,
-): Pausing<Float32Array> =>
+): Steps<Float32Array> =>
   summing([stack], [high - low], { base: low, low: Math.min(low, high), high: Math.max(low, high) }, out);

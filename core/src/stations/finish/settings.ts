@@ -1,31 +1,66 @@
 import * as v from 'valibot';
-import { lineEntries, lineSettings } from '../../chart/line-settings.ts';
-import { choice, colour, data, flag, number, type Values } from '../../settings/settings.ts';
-import { type PictureRef, refSchema } from '../given.ts';
+import { lineSettings } from '../../chart/line-settings.ts';
+import { zoneId } from '../../masks/zone-id.ts';
+import { choice, colour, data, flag, group, list, number, type Values } from '../../settings/kinds.ts';
+import { type PictureRef, refSchema } from '../../tile/given.ts';
 import { type Curve, curveSchema, STRAIGHT } from './curve.ts';
+
+const GROUPS = {
+  roughnessFrom: group({ id: 'roughness-from', title: 'Roughness from' }),
+  greyMap: group({ id: 'grey-map', title: 'Grey map' }),
+  intoTheBand: group({ id: 'into-the-band', title: 'Into the band', collapsed: true }),
+  toneCurve: group({ id: 'tone-curve', title: 'Tone curve' }),
+  f0: group({ id: 'f0', title: 'F0', collapsed: true }),
+  zones: group({ id: 'zones', title: 'Zones' }),
+};
 
 const METALS = ['line', 'no', 'yes'] as const;
 
 const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
 
-/** What Finish does to a zone of its own; what is null or `line` is as the zone's line has it, or as the rest. */
-const zoneFinishSchema = v.strictObject({
-  zone: v.string(),
-  ...lineEntries,
-  band: v.nullable(
-    v.pipe(
-      v.tuple([share, share]),
-      v.check(([low, high]) => low <= high, 'needs its lower value first'),
-    ),
-  ),
-  /** F0 as a colour, sRGB. */
-  f0: v.nullable(v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'must be a colour such as #383838'))),
-  metallic: v.picklist(METALS),
+/** What Finish does to one zone; what is null or `line` is as the zone's line has it, or as the rest. */
+const zoneFinish = list({
+  label: 'Zone values',
+  help: 'A chart line, roughness band, F0 and metallic for one zone.',
+  group: GROUPS.zones,
+  most: 12,
+  itemWords: ({ zone }) => zone,
+  item: {
+    zone: zoneId,
+    ...lineSettings('The line of the chart that gives the zone’s values.', 'As the rest'),
+    band: data<[number, number] | null>({
+      label: 'Roughness band',
+      help: 'Smoothest and roughest of the zone, in place of its line’s.',
+      default: null,
+      schema: v.nullable(
+        v.pipe(
+          v.tuple([share, share]),
+          v.check(([low, high]) => low <= high, 'needs its lower value first'),
+        ),
+      ),
+      example: '[0.1,0.4]',
+      words: (band) => (band ? `${band[0]} to ${band[1]}` : 'as the line'),
+    }),
+    f0: data<string | null>({
+      label: 'F0',
+      help: 'F0 of the zone as a colour, sRGB, in place of its line’s.',
+      default: null,
+      schema: v.nullable(v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'must be a colour such as #383838'))),
+      example: '"#383838"',
+      words: (colour) => colour ?? 'as the line',
+    }),
+    metallic: choice({
+      label: 'Metallic',
+      help: 'Whether the zone is bare metal: as its line has it, or set by hand.',
+      default: 'line',
+      options: METALS,
+      names: ['As the line', 'No', 'Yes'],
+    }),
+  },
 });
-export type ZoneFinish = v.InferOutput<typeof zoneFinishSchema>;
 
 const amount = (label: string, help: string, value: number) =>
-  number({ label, help, group: 'Roughness from', default: value, min: -1, max: 1, step: 0.05, unit: '' });
+  number({ label, help, group: GROUPS.roughnessFrom, default: value, min: -1, max: 1, step: 0.05, unit: '' });
 
 export const settings = {
   ...lineSettings(
@@ -48,7 +83,7 @@ export const settings = {
   noiseMm: number({
     label: 'Noise size',
     help: 'Size of the noise; a whole number of its patches goes into the tile.',
-    group: 'Roughness from',
+    group: GROUPS.roughnessFrom,
     default: 60,
     min: 1,
     max: 2000,
@@ -58,7 +93,7 @@ export const settings = {
   grey: number({
     label: 'Amount',
     help: 'How much the grey map makes it rougher where it is bright (right) or smoother (left).',
-    group: 'Grey map',
+    group: GROUPS.greyMap,
     default: 0.5,
     min: -1,
     max: 1,
@@ -69,7 +104,7 @@ export const settings = {
     ofPicture: true,
     label: 'The grey map',
     help: 'A grey picture that tiles, by the SHA-256 of its file.',
-    group: 'Grey map',
+    group: GROUPS.greyMap,
     default: null,
     schema: v.nullable(refSchema),
     example: `{"sha256":"${'0'.repeat(64)}","width":512,"height":512}`,
@@ -78,7 +113,7 @@ export const settings = {
   greyCount: number({
     label: 'Laid',
     help: 'How often the grey map is laid along the tile’s longer edge.',
-    group: 'Grey map',
+    group: GROUPS.greyMap,
     default: 1,
     min: 1,
     max: 32,
@@ -88,7 +123,7 @@ export const settings = {
   greyQuarters: choice({
     label: 'Turned',
     help: 'How far the grey map is turned clockwise; only quarter turns still meet themselves.',
-    group: 'Grey map',
+    group: GROUPS.greyMap,
     default: 0,
     options: [0, 1, 2, 3],
     names: ['Not', '90°', '180°', '270°'],
@@ -96,7 +131,7 @@ export const settings = {
   curve: number({
     label: 'Balance',
     help: 'Left: more of the tile is rough. Right: more of it is smooth.',
-    group: 'Into the band',
+    group: GROUPS.intoTheBand,
     default: 0,
     min: -2,
     max: 2,
@@ -106,7 +141,7 @@ export const settings = {
   points: data<Curve>({
     label: 'Tone curve',
     help: 'Points from the smoothest to the roughest: what the contributions come to, and where in the band that lies.',
-    group: 'Tone curve',
+    group: GROUPS.toneCurve,
     default: STRAIGHT,
     schema: curveSchema,
     example: '[[0,0],[0.5,0.3],[1,1]]',
@@ -115,13 +150,13 @@ export const settings = {
   ownBand: flag({
     label: 'Own band',
     help: 'Use the two limits below instead of the line’s roughness band.',
-    group: 'Into the band',
+    group: GROUPS.intoTheBand,
     default: false,
   }),
   low: number({
     label: 'Smoothest',
     help: 'Lower limit of roughness, with own band.',
-    group: 'Into the band',
+    group: GROUPS.intoTheBand,
     default: 0.5,
     min: 0,
     max: 1,
@@ -131,7 +166,7 @@ export const settings = {
   high: number({
     label: 'Roughest',
     help: 'Upper limit of roughness, with own band.',
-    group: 'Into the band',
+    group: GROUPS.intoTheBand,
     default: 0.9,
     min: 0,
     max: 1,
@@ -141,7 +176,7 @@ export const settings = {
   f0From: choice({
     label: 'F0 from',
     help: 'line: as the chart has it. colour: the colour below. tone: from a low to a high by the tile’s brightness, for surfaces part worn, part fresh.',
-    group: 'F0',
+    group: GROUPS.f0,
     default: 'line',
     options: ['line', 'colour', 'tone'],
     names: ['The line', 'A colour', 'Tone, low to high'],
@@ -149,13 +184,13 @@ export const settings = {
   f0Colour: colour({
     label: 'F0 colour',
     help: 'What is mirrored straight on, as a colour; #383838 is 0.04.',
-    group: 'F0',
+    group: GROUPS.f0,
     default: '#383838',
   }),
   f0Low: number({
     label: 'In the dark',
     help: 'F0 of the darkest parts, where it goes by tone.',
-    group: 'F0',
+    group: GROUPS.f0,
     default: 0.03,
     min: 0.01,
     max: 1,
@@ -165,22 +200,15 @@ export const settings = {
   f0High: number({
     label: 'In the light',
     help: 'F0 of the brightest parts, where it goes by tone.',
-    group: 'F0',
+    group: GROUPS.f0,
     default: 0.06,
     min: 0.01,
     max: 1,
     step: 0.005,
     unit: '',
   }),
-  zoneFinish: data<ZoneFinish[]>({
-    label: 'Zone values',
-    help: 'A line, roughness band, F0 and metallic of its own for a zone.',
-    group: 'Zones',
-    default: [],
-    schema: v.pipe(v.array(zoneFinishSchema), v.maxLength(12)),
-    example: '[{"zone":"damp","line":"none","ownLine":null,"band":[0.1,0.4],"f0":null,"metallic":"line"}]',
-    words: (value) => (value.length === 0 ? 'none' : value.length === 1 ? '1 zone' : `${value.length} zones`),
-  }),
+  zoneFinish,
 };
 
 export type FinishSettings = Values<typeof settings>;
+export type ZoneFinish = FinishSettings['zoneFinish'][number];

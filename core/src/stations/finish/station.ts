@@ -2,18 +2,26 @@ import * as v from 'valibot';
 import { type ChartLine, lineF0, lineOf } from '../../chart/chart.ts';
 import { linearOfHex } from '../../colour/hex.ts';
 import { luminance, takingLuminance } from '../../colour/luminance.ts';
-import type { WorkContext } from '../../engine/context.ts';
+import { maskCover } from '../../masks/cover.ts';
+import { essenceOf, masksInUse } from '../../masks/in-use.ts';
+import type { Mask } from '../../masks/mask.ts';
+import { wetF0, wetRoughness } from '../../masks/wet.ts';
 import { mapping } from '../../raster/mapped.ts';
-import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
 import { median } from '../../raster/statistics.ts';
 import { summing } from '../../raster/summing.ts';
-import { zoneCover } from '../../zones/cover.ts';
-import { wetF0, wetRoughness } from '../../zones/wet.ts';
-import { type FinishOutput, type Frame, type JoinOutput, type ReliefOutput, station } from '../types.ts';
+import type { WorkContext } from '../../tile/context.ts';
+import type { Frame } from '../../tile/frame.ts';
+import { runSteps, type Steps } from '../../work/steps.ts';
+import type { JoinOutput } from '../join/output.ts';
+import { join } from '../join/station.ts';
+import type { ReliefOutput } from '../relief/output.ts';
+import { relief } from '../relief/station.ts';
+import { station } from '../station.ts';
 import { cellsFor, periodicNoise } from './noise.ts';
+import type { FinishOutput } from './output.ts';
 import { type Contribution, intoBand, logTone, stacked, type ToneScale, toneAbout } from './roughness.ts';
 import { type FinishSettings, settings } from './settings.ts';
 import { verdict } from './verdict.ts';
@@ -23,6 +31,9 @@ export interface FinishInput {
   join: JoinOutput;
   relief: ReliefOutput;
 }
+
+const usedMasks = ({ zoneFinish }: Pick<FinishSettings, 'zoneFinish'>, masks: readonly Mask[]) =>
+  masksInUse(masks, zoneFinish);
 
 const DEFAULT_BAND: [number, number] = [0.5, 0.9];
 
@@ -50,10 +61,13 @@ async function contributions(
   if (relief.occlusion) found.push({ amount: chosen.occlusion, values: relief.occlusion, gain: -1, base: 1 });
   found.push({ amount: chosen.height, values: relief.height, base: -0.5 });
   const steepness = (z: number) => Math.sqrt(Math.max(0, 1 - z * z));
-  await add(chosen.slope, () => inTurns(mapping(relief.normal.planes[2], steepness), context.breathe));
+  await add(chosen.slope, () => runSteps(mapping(relief.normal.planes[2], steepness), context.checkpoint));
   await add(chosen.noise, () =>
     context.part('noise', [noiseMm, frame.edgeMetres, frame.seed], () =>
-      inTurns(periodicNoise(frame, cellsFor(noiseMm, frame, frame.edgeMetres), frame.seed), context.breathe),
+      runSteps(
+        periodicNoise(frame, cellsFor(noiseMm, frame, frame.edgeMetres), frame.seed),
+        context.checkpoint,
+      ),
     ),
   );
   if (greyMap) {
@@ -61,7 +75,7 @@ async function contributions(
       context.part('grey', [greyMap.sha256, greyCount, greyQuarters], async () => {
         const picture = await context.picture(greyMap, frame.size, 1);
         const [plane] = repeated(picture, frame, { count: greyCount, quarters: greyQuarters }).planes;
-        return inTurns(summing([plane], [1], { base: -0.5 }), context.breathe);
+        return runSteps(summing([plane], [1], { base: -0.5 }), context.checkpoint);
       }),
     );
   }
@@ -74,7 +88,7 @@ function* plainF0(
   line: ChartLine | null,
   tone: Float32Array,
   frame: Frame,
-): Pausing<FinishOutput['f0']> {
+): Steps<FinishOutput['f0']> {
   if (chosen.f0From === 'colour') return linearOfHex(chosen.f0Colour);
   if (chosen.f0From === 'line') return lineF0(line);
   const { f0Low, f0High } = chosen;
@@ -89,7 +103,7 @@ function* laidOver(
   under: number | Float32Array,
   value: number,
   cover: Float32Array,
-): Pausing<number | Float32Array> {
+): Steps<number | Float32Array> {
   if (under === value) return under;
   return typeof under === 'number'
     ? yield* mapping(cover, (share) => under + share * (value - under))
@@ -102,7 +116,7 @@ function* f0Over(
   to: (old: number, channel: number, i: number) => number,
   cover: Float32Array,
   frame: Frame,
-): Pausing<Raster> {
+): Steps<Raster> {
   const planes: Float32Array[] = [];
   for (let c = 0; c < 3; c++) {
     const made = Array.isArray(under)
@@ -127,14 +141,24 @@ export const finish = station({
   name: 'finish',
   line: 'Say how smooth it is, how much it mirrors, and whether it is metal.',
   settings,
+  reads: [join, relief],
+  decidesFrom: [join],
+  pictures: ({ greyMap }) => ({ grey: greyMap }),
+  usedMasks,
+  frameFacts: ({ edgeMetres }) => edgeMetres,
+  cacheKey: (chosen, masks) => [chosen, essenceOf(usedMasks(chosen, masks))],
+  shows: 'roughness',
+  weight: 4,
+  of: 'tile',
+  measuredLast: true,
   decision: v.strictObject({ centre: v.number(), spread: v.number() }),
   decidesOn: () => null,
-  async decide(input: Pick<FinishInput, 'join'>, _chosen, _frame, { breathe }): Promise<ToneScale> {
+  async decide(input: Pick<FinishInput, 'join'>, _chosen, _frame, { checkpoint }): Promise<ToneScale> {
     const y = luminance(input.join.picture);
     const logs = logTone(y);
-    await breathe(0);
+    await checkpoint(0);
     const centre = median(logs);
-    await breathe(0);
+    await checkpoint(0);
     const spread = 1.4826 * median(distances(logs, centre));
     PLANES.give(y, logs);
     return { centre, spread };
@@ -143,60 +167,60 @@ export const finish = station({
     const line = lineOf(chosen);
     const { given, picture } = input.join;
     const count = frame.width * frame.height;
-    const { breathe } = context;
+    const { checkpoint } = context;
     const tone = await context.part('tone', decided, async () => {
-      const y = await inTurns(takingLuminance(picture), breathe);
-      const about = await inTurns(toneAbout(y, decided), breathe);
+      const y = await runSteps(takingLuminance(picture), checkpoint);
+      const about = await runSteps(toneAbout(y, decided), checkpoint);
       PLANES.give(y);
       return about;
     });
     const told = given.roughness?.planes[0] ?? given.gloss?.planes[0].map((value) => 1 - value);
-    await breathe(0.2);
+    await checkpoint(0.2);
     const parts = told ? [] : await contributions(input, chosen, tone, frame, context);
-    await breathe(0.4);
+    await checkpoint(0.4);
     const bend = { balance: chosen.curve, points: chosen.points };
-    const stack = told ?? (await inTurns(stacked(parts, count, bend), breathe));
-    await breathe(0.6);
+    const stack = told ?? (await runSteps(stacked(parts, count, bend), checkpoint));
+    await checkpoint(0.6);
     // Zones lay the stack into bands of their own.
-    const own = frame.zones.length > 0 ? undefined : stack;
+    const own = frame.masks.length > 0 ? undefined : stack;
     let roughness = told
       ? Float32Array.from(told)
-      : await inTurns(intoBand(stack, roughnessBand(chosen), own), breathe);
+      : await runSteps(intoBand(stack, roughnessBand(chosen), own), checkpoint);
     let metallic: FinishOutput['metallic'] =
       chosen.metal === 'line' && given.metallic
         ? given.metallic.planes[0]
         : Number(saysMetal(chosen.metal, line));
     let f0: FinishOutput['f0'] =
-      given.specular ?? (await inTurns(plainF0(chosen, line, tone, frame), breathe));
-    for (const zone of frame.zones) {
+      given.specular ?? (await runSteps(plainF0(chosen, line, tone, frame), checkpoint));
+    for (const zone of frame.masks) {
       const values = chosen.zoneFinish.find((one) => one.zone === zone.id);
       if (!values && zone.wetness === 0) continue;
-      const cover = await context.part('zone', zone.parts, () => zoneCover(zone, input, frame, context));
-      await breathe(0.8);
+      const cover = await context.part('zone', zone.parts, () => maskCover(zone, input, frame, context));
+      await checkpoint(0.8);
       if (values) {
         const own = lineOf(values);
         const band = values.band ?? own?.roughness ?? null;
         if (band) {
-          const laid = await inTurns(intoBand(stack, band), breathe);
+          const laid = await runSteps(intoBand(stack, band), checkpoint);
           const over = (old: number, i: number) => old + cover[i] * (laid[i] - old);
-          roughness = await inTurns(mapping(roughness, over), breathe);
+          roughness = await runSteps(mapping(roughness, over), checkpoint);
         }
         const ownF0 = values.f0 ? linearOfHex(values.f0) : own ? lineF0(own) : null;
         if (ownF0) {
           const over = (old: number, c: number, i: number) => old + cover[i] * (ownF0[c] - old);
-          f0 = await inTurns(f0Over(f0, over, cover, frame), breathe);
+          f0 = await runSteps(f0Over(f0, over, cover, frame), checkpoint);
         }
         if (values.metallic !== 'line' || own) {
           const said = Number(saysMetal(values.metallic, own));
-          metallic = await inTurns(laidOver(metallic, said, cover), breathe);
+          metallic = await runSteps(laidOver(metallic, said, cover), checkpoint);
         }
       }
       const { wetness } = zone;
       if (wetness > 0) {
         const wet = (dry: number, i: number) => wetRoughness(dry, wetness * cover[i]);
-        roughness = await inTurns(mapping(roughness, wet), breathe);
+        roughness = await runSteps(mapping(roughness, wet), checkpoint);
         const wetter = (old: number, _c: number, i: number) => wetF0(old, wetness * cover[i]);
-        f0 = await inTurns(f0Over(f0, wetter, cover, frame), breathe);
+        f0 = await runSteps(f0Over(f0, wetter, cover, frame), checkpoint);
       }
     }
     return { roughness, f0, metallic, isTruth: given.specular !== undefined };

@@ -1,12 +1,13 @@
 import { lineOf } from '../../chart/chart.ts';
-import type { WorkContext } from '../../engine/context.ts';
 import { findingPercentiles } from '../../raster/histogram.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { mean } from '../../raster/statistics.ts';
 import { thinned } from '../../raster/thinned.ts';
+import { excessShare } from '../../surface/convert.ts';
+import type { WorkContext } from '../../tile/context.ts';
+import type { Frame } from '../../tile/frame.ts';
 import type { Verdict } from '../../verdict.ts';
-import type { FinishOutput, Frame } from '../types.ts';
-import { excessShare } from './convert.ts';
+import { runSteps } from '../../work/steps.ts';
+import type { FinishOutput } from './output.ts';
 import type { FinishSettings } from './settings.ts';
 import type { FinishInput } from './station.ts';
 
@@ -46,13 +47,13 @@ export async function verdict(
   chosen: FinishSettings,
   _decided: unknown,
   frame: Frame,
-  { breathe }: Pick<WorkContext, 'breathe'>,
+  { checkpoint }: Pick<WorkContext, 'checkpoint'>,
 ): Promise<Verdict> {
   const { f0, metallic } = output;
   const percentiles = async (plane: Float32Array, ranks: number[]) => {
     const few = thinned(plane);
-    await breathe(1);
-    return inTurns(findingPercentiles(few, ranks), breathe);
+    await checkpoint(1);
+    return runSteps(findingPercentiles(few, ranks), checkpoint);
   };
   const [low, middle, high] = await percentiles(output.roughness, [2, 50, 98]);
   const line = lineOf(chosen);
@@ -68,8 +69,8 @@ export async function verdict(
     output.isTruth && !Array.isArray(f0)
       ? excessShare(input.join.picture.planes.map(thinned), f0.planes.map(thinned))
       : 0;
-  const empty = chosen.zoneFinish.filter((one) => !frame.zones.some(({ id }) => id === one.zone));
-  await breathe(1);
+  const empty = chosen.zoneFinish.filter((one) => !frame.masks.some(({ id }) => id === one.zone));
+  await checkpoint(1);
   const flat = constants(output, input);
   const advice = [
     odd ? 'Metallic disagrees with the line: choose “As the line”, or another line.' : '',

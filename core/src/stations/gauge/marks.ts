@@ -1,6 +1,6 @@
 import { albedoBand, albedoLimits, type ChartLine, type LineChoice, lineOf } from '../../chart/chart.ts';
 import { findingPercentiles } from '../../raster/histogram.ts';
-import { atOnce, inParts, type Pausing } from '../../raster/pausing.ts';
+import { inParts, runToEnd, type Steps } from '../../work/steps.ts';
 
 /** What a pixel of the albedo is to Gauge: beyond any dielectric, below any metal, not counted, or within. */
 export const MARK = { within: 0, below: 1, above: 2, uncounted: 3, belowMetal: 4 } as const;
@@ -94,7 +94,7 @@ export function* marking(
   y: Float32Array,
   chosen: LineChoice & { countFrom: number; countTo: number },
   zones: Belonging | null = null,
-): Pausing<GaugeMarks> {
+): Steps<GaugeMarks> {
   const from = Math.min(chosen.countFrom, chosen.countTo);
   const to = Math.max(chosen.countFrom, chosen.countTo);
   const rest = zones ? valuesOf(y, zones.belongs, 0) : y;
@@ -130,4 +130,4 @@ export function* marking(
 }
 
 /** `marking` in one go. */
-export const gaugeMarks = (...given: Parameters<typeof marking>): GaugeMarks => atOnce(marking(...given));
+export const gaugeMarks = (...given: Parameters<typeof marking>): GaugeMarks => runToEnd(marking(...given));

@@ -1,19 +1,50 @@
-import * as v from 'valibot';
-import { lineEntries, lineSettings } from '../../chart/line-settings.ts';
-import { choice, colour, data, flag, number, type Values } from '../../settings/settings.ts';
-import { withoutStrokes, type Zone, zonesSchema } from '../../zones/zone.ts';
+import { lineSettings } from '../../chart/line-settings.ts';
+import { zoneId } from '../../masks/zone-id.ts';
+import { choice, colour, data, flag, group, list, number, type Values } from '../../settings/kinds.ts';
 import { type Patch, patchesSchema } from './patches.ts';
 import { type Reading, readingsSchema } from './readings.ts';
 
-/** What Gauge does to a zone of its own. */
-const zoneToneSchema = v.strictObject({
-  zone: v.string(),
-  /** Line `none`: the zone is part of the rest, but for its exposure and contrast. */
-  ...lineEntries,
-  exposure: v.pipe(v.number(), v.minValue(-4), v.maxValue(4)),
-  contrast: v.pipe(v.number(), v.minValue(0.3), v.maxValue(2)),
+const GROUPS = {
+  percentiles: group({ id: 'percentiles', title: 'Percentiles', collapsed: true }),
+  patches: group({ id: 'patches', title: 'Patches' }),
+  byEye: group({ id: 'by-eye', title: 'By eye' }),
+  recolour: group({ id: 'recolour', title: 'Recolour', collapsed: true }),
+  whiteBalance: group({ id: 'white-balance', title: 'White balance', collapsed: true }),
+  whatCounts: group({ id: 'what-counts', title: 'What counts', collapsed: true }),
+  zones: group({ id: 'zones', title: 'Zones' }),
+  readings: group({ id: 'readings', title: 'Readings' }),
+};
+
+/** What Gauge does to one zone. */
+const zoneTones = list({
+  label: 'Zone values',
+  help: 'A chart line, exposure and contrast for one zone. Line “none”: the zone is part of the rest, but for its exposure and contrast.',
+  group: GROUPS.zones,
+  most: 12,
+  itemWords: ({ zone }) => zone,
+  item: {
+    zone: zoneId,
+    ...lineSettings('The line of the chart this zone is compared with.', 'As the rest'),
+    exposure: number({
+      label: 'Exposure',
+      help: 'Brighter or darker, in stops, on top of the fit.',
+      default: 0,
+      min: -4,
+      max: 4,
+      step: 0.02,
+      unit: 'stops',
+    }),
+    contrast: number({
+      label: 'Contrast',
+      help: 'Spread about the median.',
+      default: 1,
+      min: 0.3,
+      max: 2,
+      step: 0.01,
+      unit: '×',
+    }),
+  },
 });
-export type ZoneTone = v.InferOutput<typeof zoneToneSchema>;
 
 const count = (n: number, one: string, many: string) =>
   n === 0 ? 'none' : n === 1 ? `1 ${one}` : `${n} ${many}`;
@@ -35,7 +66,7 @@ export const settings = {
   fitLow: number({
     label: 'Lower',
     help: 'The percentile that comes to the lower end of the band, where it is fitted by two.',
-    group: 'Percentiles',
+    group: GROUPS.percentiles,
     default: 10,
     min: 0.5,
     max: 49,
@@ -45,7 +76,7 @@ export const settings = {
   fitHigh: number({
     label: 'Upper',
     help: 'The percentile that comes to the upper end of the band, where it is fitted by two.',
-    group: 'Percentiles',
+    group: GROUPS.percentiles,
     default: 90,
     min: 51,
     max: 99.5,
@@ -56,7 +87,7 @@ export const settings = {
     ofPicture: true,
     label: 'Patches',
     help: 'Places in the photo whose reflectance is known, such as a grey card: x, y and radius in shares of its sides.',
-    group: 'Patches',
+    group: GROUPS.patches,
     default: [],
     schema: patchesSchema,
     example: '[{"x":0.9,"y":0.92,"radius":0.02,"reflectance":0.18}]',
@@ -92,7 +123,7 @@ export const settings = {
   eye: number({
     label: 'By eye',
     help: 'The tile is multiplied by this, as judged beside grey steps on the Sill under white light.',
-    group: 'By eye',
+    group: GROUPS.byEye,
     default: 1,
     min: 0.25,
     max: 4,
@@ -102,7 +133,7 @@ export const settings = {
   hueDegrees: number({
     label: 'Turn hue',
     help: 'Turns every hue, luminance held.',
-    group: 'Recolour',
+    group: GROUPS.recolour,
     default: 0,
     min: -180,
     max: 180,
@@ -112,13 +143,13 @@ export const settings = {
   towards: colour({
     label: 'Towards',
     help: 'The colour that all others are pulled towards, luminance held.',
-    group: 'Recolour',
+    group: GROUPS.recolour,
     default: '#8a7f70',
   }),
   pull: number({
     label: 'Pull',
     help: 'How much of the way colours go towards it.',
-    group: 'Recolour',
+    group: GROUPS.recolour,
     default: 0,
     min: 0,
     max: 1,
@@ -128,7 +159,7 @@ export const settings = {
   white: colour({
     label: 'Should be grey',
     help: 'White balance: the colour in the picture that is grey in truth; grey itself changes nothing.',
-    group: 'White balance',
+    group: GROUPS.whiteBalance,
     default: '#808080',
   }),
   hold: flag({
@@ -139,7 +170,7 @@ export const settings = {
   countFrom: number({
     label: 'Count from',
     help: 'The darkest part of the tile that does not count for fit and figures (cracks, holes).',
-    group: 'What counts',
+    group: GROUPS.whatCounts,
     default: 0,
     min: 0,
     max: 95,
@@ -149,38 +180,19 @@ export const settings = {
   countTo: number({
     label: 'Count to',
     help: 'Where the brightest part that does not count begins (light joints), in percent of the tile.',
-    group: 'What counts',
+    group: GROUPS.whatCounts,
     default: 100,
     min: 5,
     max: 100,
     step: 1,
     unit: '%',
   }),
-  zones: data<Zone[]>({
-    label: 'Zones',
-    help: 'Parts of the tile picked by colour, by the values of a map or by a brush, for Gauge and Finish. Strokes stay with their picture.',
-    group: 'Zones',
-    default: [],
-    schema: zonesSchema,
-    example:
-      '[{"id":"moss","name":"Moss","wetness":0,"parts":[{"by":"colour","how":"and","colour":"#4c5a2a","reach":0.08,"softness":0.3}]}]',
-    words: (value) => value.map((zone) => zone.name).join(', ') || 'none',
-    forOthers: withoutStrokes,
-  }),
-  zoneTones: data<ZoneTone[]>({
-    label: 'Zone values',
-    help: 'A line of the chart, exposure and contrast of its own for a zone.',
-    group: 'Zones',
-    default: [],
-    schema: v.pipe(v.array(zoneToneSchema), v.maxLength(12)),
-    example: '[{"zone":"moss","line":"moss","ownLine":null,"exposure":0,"contrast":1}]',
-    words: (value) => count(value.length, 'zone', 'zones'),
-  }),
+  zoneTones,
   readings: data<Reading[]>({
     ofPicture: true,
     label: 'Readings',
     help: 'Places whose values are read, at most eight: x, y in shares of the tile, a diameter in mm (0 is a point), a grey to lie beside it.',
-    group: 'Readings',
+    group: GROUPS.readings,
     default: [],
     schema: readingsSchema,
     example: '[{"x":0.4,"y":0.3,"mm":20,"grey":null}]',
@@ -189,3 +201,4 @@ export const settings = {
 };
 
 export type GaugeSettings = Values<typeof settings>;
+export type ZoneTone = GaugeSettings['zoneTones'][number];

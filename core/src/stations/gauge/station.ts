@@ -1,17 +1,25 @@
 import * as v from 'valibot';
 import { albedoBand, albedoLimits, lineOf, NO_LINE } from '../../chart/chart.ts';
 import { luminance } from '../../colour/luminance.ts';
-import type { WorkContext } from '../../engine/context.ts';
+import { type MaskInput, maskCover } from '../../masks/cover.ts';
+import { essenceOf, masksInUse, readsOcclusion, readsRelief } from '../../masks/in-use.ts';
+import type { Mask } from '../../masks/mask.ts';
+import { wetReflectance } from '../../masks/wet.ts';
 import { mapping } from '../../raster/mapped.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
 import { statistics } from '../../raster/statistics.ts';
-import { type ZoneInput, zoneCover } from '../../zones/cover.ts';
-import { wetReflectance } from '../../zones/wet.ts';
-import { type Frame, type GaugeOutput, type SourceOutput, station } from '../types.ts';
+import type { WorkContext } from '../../tile/context.ts';
+import type { Frame } from '../../tile/frame.ts';
+import { runSteps } from '../../work/steps.ts';
+import { join } from '../join/station.ts';
+import { relief } from '../relief/station.ts';
+import type { SourceOutput } from '../source/output.ts';
+import { source } from '../source/station.ts';
+import { station } from '../station.ts';
 import { type Fit, fitTo } from './fit.ts';
 import type { Tone } from './luminance-map.ts';
 import { BETWEEN, valuesOf } from './marks.ts';
+import type { GaugeOutput } from './output.ts';
 import { fitPatches, type PatchFit } from './patches.ts';
 import { balanced, whiteGains } from './recolour.ts';
 import { type GaugeSettings, settings, type ZoneTone } from './settings.ts';
@@ -19,7 +27,7 @@ import { applyTone } from './tone.ts';
 import { verdict } from './verdict.ts';
 
 /** What Gauge reads. Relief is there where a zone is picked by it, the photo where patches in it are asked for. */
-export interface GaugeInput extends ZoneInput {
+export interface GaugeInput extends MaskInput {
   source?: SourceOutput;
 }
 
@@ -59,20 +67,20 @@ interface ToneZone {
 
 /** Each zone that Gauge has values for, with what it covers. */
 function toneZones(
-  input: ZoneInput,
+  input: MaskInput,
   { zoneTones }: GaugeSettings,
   frame: Frame,
   context: WorkContext,
 ): Promise<ToneZone[]> {
   const known = zoneTones.flatMap((tone) => {
-    const zone = frame.zones.find(({ id }) => id === tone.zone);
+    const zone = frame.masks.find(({ id }) => id === tone.zone);
     return zone ? [{ tone, zone }] : [];
   });
   return Promise.all(
     known.map(async ({ tone, zone }) => ({
       tone,
       name: zone.name,
-      cover: await context.part('zone', zone.parts, () => zoneCover(zone, input, frame, context)),
+      cover: await context.part('zone', zone.parts, () => maskCover(zone, input, frame, context)),
     })),
   );
 }
@@ -100,6 +108,9 @@ const gainsOf = (chosen: GaugeSettings, patches: PatchFit | null) => {
   return patches ? white.map((gain, c) => gain * patches.balance[c]) : white;
 };
 
+const usedMasks = ({ zoneTones }: Pick<GaugeSettings, 'zoneTones'>, masks: readonly Mask[]) =>
+  masksInUse(masks, zoneTones);
+
 const byPatches = ({ fitBy, patches }: GaugeSettings) => fitBy === 'patches' && patches.length > 0;
 
 /** Gauge: brings the albedo to values a real surface has. Touches nothing else. */
@@ -107,6 +118,20 @@ export const gauge = station({
   name: 'gauge',
   line: 'Bring the albedo to values a real surface has.',
   settings,
+  reads: [join, relief],
+  decidesFrom: [join, relief, source],
+  // Relief is read only where a mask is selected by it, and the photo only where patches lie in it.
+  isRead(name, chosen, masks) {
+    if (name === relief.name) return readsRelief(usedMasks(chosen, masks));
+    return name !== source.name || byPatches(chosen);
+  },
+  demands: (chosen, masks) => (readsOcclusion(usedMasks(chosen, masks)) ? [`${relief.name}.occlusion`] : []),
+  usedMasks,
+  // Readings only look.
+  cacheKey: ({ readings: _readings, ...rest }, masks) => [rest, essenceOf(usedMasks(rest, masks))],
+  shows: 'albedo',
+  weight: 8,
+  of: 'tile',
   decision: decisionSchema,
   decidesOn: (chosen, frame) => [
     [lineOf(chosen), chosen.fit, chosen.hold, chosen.countFrom, chosen.countTo, chosen.white],
@@ -114,7 +139,7 @@ export const gauge = station({
     byPatches(chosen) ? chosen.patches : null,
     chosen.zoneTones
       .filter(hasLine)
-      .map((tone) => [tone.zone, lineOf(tone), frame.zones.find(({ id }) => id === tone.zone)?.parts]),
+      .map((tone) => [tone.zone, lineOf(tone), frame.masks.find(({ id }) => id === tone.zone)?.parts]),
   ],
   async decide(input: GaugeInput, chosen, frame, context): Promise<GaugeDecision> {
     const [from, to] = [chosen.countFrom, chosen.countTo].sort((a, b) => a - b);
@@ -181,14 +206,14 @@ export const gauge = station({
     // Metal has no pores to fill.
     const isMetal = (id: string) =>
       zones.some(({ tone }) => tone.zone === id && lineOf(tone)?.kind === 'metal');
-    const wet = frame.zones.filter(({ id, wetness }) => wetness > 0 && !isMetal(id));
+    const wet = frame.masks.filter(({ id, wetness }) => wetness > 0 && !isMetal(id));
     let albedo = dry;
     for (const zone of wet) {
-      const cover = await context.part('zone', zone.parts, () => zoneCover(zone, input, frame, context));
+      const cover = await context.part('zone', zone.parts, () => maskCover(zone, input, frame, context));
       const planes: Float32Array[] = [];
       for (const plane of albedo.planes) {
         const wetter = (value: number, i: number) => wetReflectance(value, zone.wetness * cover[i]);
-        planes.push(await inTurns(mapping(plane, wetter), context.breathe));
+        planes.push(await runSteps(mapping(plane, wetter), context.checkpoint));
       }
       albedo = new Raster(albedo.width, albedo.height, planes);
     }

@@ -1,8 +1,8 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import { Raster } from '../../raster/raster.ts';
 import type { Band } from '../../raster/sample.ts';
-import type { Breathe } from '../../team/tasks.ts';
-import type { Sides } from '../shape.ts';
+import type { Checkpoint } from '../../team/tasks.ts';
+import type { Sides } from '../../tile/shape.ts';
 import type { Tone } from './luminance-map.ts';
 import type { Recolour } from './recolour.ts';
 
@@ -20,7 +20,7 @@ export interface Toning {
 
 /** Rows of a picture through a tone, in their place in `into`. */
 export async function toneBand(
-  breathe: Breathe,
+  checkpoint: Checkpoint,
   { planes, tone, colour, over, out: { width, height } }: Toning,
   into: Float32Array[],
   band: Band,
@@ -31,7 +31,7 @@ export async function toneBand(
     for (const [c, plane] of into.entries()) plane.set(over.under[c].subarray(begin, end), begin);
   }
   for (let from = begin; from < end; from += BLOCK) {
-    await breathe((from - begin) / (end - begin));
+    await checkpoint((from - begin) / (end - begin));
     KERNELS.toneBlock(picture, out, tone, colour, from, Math.min(end, from + BLOCK), over?.cover ?? null);
   }
 }

@@ -1,6 +1,6 @@
-import type { WorkContext } from '../../engine/context.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { inBands } from '../../team/in-bands.ts';
+import type { WorkContext } from '../../tile/context.ts';
 import type { Tone } from './luminance-map.ts';
 import type { Recolour } from './recolour.ts';
 
@@ -12,13 +12,13 @@ export interface Over {
 
 /**
  * Linear RGB through a tone and a change of colour in OKLab (Ottosson 2020) with luminance Y held. A colour pushed past
- * 0..1 is drawn towards grey of its own Y, its hue held. The team shares the rows; `breathe` is awaited between blocks of them.
+ * 0..1 is drawn towards grey of its own Y, its hue held. The team shares the rows; `checkpoint` is awaited between blocks of them.
  */
 export function applyTone(
   picture: Raster,
   tone: Tone,
   colour: Recolour,
-  { breathe, team }: Pick<WorkContext, 'breathe' | 'team'>,
+  { checkpoint, team }: Pick<WorkContext, 'checkpoint' | 'team'>,
   over?: Over,
 ): Promise<Raster> {
   const shared = over && {
@@ -31,5 +31,5 @@ export function applyTone(
     over: shared ?? null,
     out: { width: picture.width, height: picture.height },
   };
-  return inBands('toneBand', picture, toning, team, breathe);
+  return inBands('toneBand', picture, toning, team, checkpoint);
 }

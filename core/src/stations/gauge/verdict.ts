@@ -1,13 +1,13 @@
 import { albedoBand, lineOf } from '../../chart/chart.ts';
 import { LUMINANCE } from '../../colour/luminance-of.ts';
-import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { thinned } from '../../raster/thinned.ts';
+import type { WorkContext } from '../../tile/context.ts';
 import type { Verdict } from '../../verdict.ts';
-import type { GaugeOutput } from '../types.ts';
+import { runSteps } from '../../work/steps.ts';
 import { isBeyond, marking } from './marks.ts';
+import type { GaugeOutput } from './output.ts';
 import type { GaugeSettings } from './settings.ts';
 import type { GaugeDecision } from './station.ts';
 
@@ -31,22 +31,22 @@ export async function verdict(
   chosen: GaugeSettings,
   decided: GaugeDecision,
   _frame: unknown,
-  { breathe }: Pick<WorkContext, 'breathe'>,
+  { checkpoint }: Pick<WorkContext, 'checkpoint'>,
 ): Promise<Verdict> {
   const zones = output.zones && { ...output.zones, belongs: thinned(output.zones.belongs) };
   const planes: Float32Array[] = [];
   for (const plane of output.dry.planes) {
     planes.push(thinned(plane));
-    await breathe(1);
+    await checkpoint(1);
   }
   const y = KERNELS.sumPlanes(planes, LUMINANCE);
-  await breathe(1);
-  const { marks, counted, ofRest, inBand, median, zoneMedians } = await inTurns(
+  await checkpoint(1);
+  const { marks, counted, ofRest, inBand, median, zoneMedians } = await runSteps(
     marking(y, chosen, zones),
-    breathe,
+    checkpoint,
   );
   PLANES.give(y);
-  await breathe(1);
+  await checkpoint(1);
   const line = lineOf(chosen);
   const band = line ? albedoBand(line) : null;
   const beyondShare = (100 * countBeyond(marks)) / Math.max(1, counted);

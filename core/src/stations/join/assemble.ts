@@ -1,14 +1,14 @@
-import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { rollInPlace } from '../../raster/roll.ts';
 import { resampleField } from '../../raster/sample.ts';
 import { transpose } from '../../raster/transpose.ts';
-import type { Sides } from '../shape.ts';
-import type { Margins } from '../types.ts';
+import type { WorkContext } from '../../tile/context.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { runSteps, type Steps } from '../../work/steps.ts';
+import type { Margins } from '../square/output.ts';
 import { type Bend, bendAt } from './bend.ts';
 import { blendBands } from './blend.ts';
 import { joinGradients } from './gradient.ts';
@@ -27,7 +27,7 @@ export interface Seams {
   /** How the sides are bent towards each other; the strip is laid out only when it is asked for. */
   bend(axis: Axis, strip: () => Promise<Strip>, cyclic: boolean): Promise<Bend | null>;
   /** 1 where the far copy is taken. */
-  mask(axis: Axis, strip: Strip, cyclic: boolean): Pausing<Float32Array>;
+  mask(axis: Axis, strip: Strip, cyclic: boolean): Steps<Float32Array>;
 }
 
 /** Lays a picture out along the tile's vectors; where the same is laid out again and again, from what is kept. */
@@ -56,12 +56,12 @@ async function stripOf(
   axis: Axis,
   size: number,
   overlap: number,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Strip> {
-  await breathe(0);
+  await checkpoint(0);
   if (axis === 'y') {
     const a = turnedRows(raster, size, overlap);
-    await breathe(0);
+    await checkpoint(0);
     const b = turnedRows(raster, 0, overlap);
     return { width: overlap, length: raster.width, a, b };
   }
@@ -78,8 +78,8 @@ const narrowBands = ({ width, height }: Sides) =>
   Math.max(1, Math.round(Math.log2(Math.max(width, height) / 128)));
 
 /** What long work asks of the engine. */
-type Working = Pick<WorkContext, 'breathe' | 'team'>;
-type Breathe = Working['breathe'];
+type Working = Pick<WorkContext, 'checkpoint' | 'team'>;
+type Checkpoint = Working['checkpoint'];
 
 /** The left part of a plane, so wide, where it lies. */
 function narrowed(plane: Float32Array, { width, height }: Sides, size: number): Float32Array {
@@ -116,37 +116,37 @@ async function joinAlong(
   cyclic: boolean,
   seams: Seams,
   isOwn: boolean,
-  { breathe, team }: Working,
+  { checkpoint, team }: Working,
 ): Promise<Raster> {
   const size = axis === 'x' ? sides.width : sides.height;
   const empty = (length: number) => team.empty(length);
-  const strip = await stripOf(raster, axis, size, overlap, breathe);
-  await breathe(0);
+  const strip = await stripOf(raster, axis, size, overlap, checkpoint);
+  await checkpoint(0);
   const withStrip = async (strips: Float32Array[]) => {
     const out = axis === 'x' ? { width: size, height: raster.height } : { width: raster.width, height: size };
     const planes: Float32Array[] = [];
     for (const [c, plane] of raster.planes.entries()) {
-      await breathe(1);
+      await checkpoint(1);
       const [whole] = isOwn
         ? [narrowed(plane, raster, size)]
         : new Raster(raster.width, raster.height, [plane]).cut(0, 0, out.width, out.height, empty).planes;
       putStrip(whole, out, axis, strips[c], overlap);
       planes.push(whole);
     }
-    await breathe(1);
+    await checkpoint(1);
     return new Raster(out.width, out.height, planes);
   };
   if (blend === 'mix') return withStrip(mixStrip(strip, raster.planes));
-  const mask = await inTurns(seams.mask(axis, strip, cyclic), breathe);
-  await breathe(0);
+  const mask = await runSteps(seams.mask(axis, strip, cyclic), checkpoint);
+  await checkpoint(0);
   if (blend === 'gradient') {
     const cut = await withStrip(strip.a.map((a, c) => a.map((v, i) => (mask[i] ? v : strip.b[c][i]))));
     const out = axis === 'x' ? cut : transpose(cut);
-    await joinGradients(out, strip, mask, cyclic, breathe);
+    await joinGradients(out, strip, mask, cyclic, checkpoint);
     return axis === 'x' ? out : transpose(out);
   }
   const most = blend === 'narrow' ? narrowBands(sides) : undefined;
-  return withStrip(await blendBands(strip, mask, cyclic, breathe, most, team));
+  return withStrip(await blendBands(strip, mask, cyclic, checkpoint, most, team));
 }
 
 /** The picture, whose rows run across the seam, with both sides of the seam bent towards each other. */
@@ -156,7 +156,7 @@ function bent(
   size: number,
   reach: number,
   cyclic: boolean,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<Raster> {
   const before = Math.round(reach * size);
   const place = (y: number, xs: Float64Array, ys: Float64Array) => {
@@ -167,7 +167,7 @@ function bent(
     }
   };
   const edges = { x: MIRROR.x, y: cyclic ? ('wrap' as const) : MIRROR.y };
-  return resampleField(raster, raster.width, raster.height, place, edges, breathe);
+  return resampleField(raster, raster.width, raster.height, place, edges, checkpoint);
 }
 
 /** Lays out one picture. */
@@ -185,36 +185,37 @@ export async function assemble(
   margins: Margins,
   laying: Laying,
   seams: Seams,
-  { breathe, team }: Working,
+  { checkpoint, team }: Working,
   kept?: LayOut,
 ): Promise<Raster> {
   const { reach } = laying;
   const { width, height } = laying.sides;
   const [overlapX, overlapY] = [pixels(reach[0], width), pixels(reach[1], height)];
-  const lay = kept ?? layingOut(picture, margins, laying, { breathe: (done) => breathe(done / 4), team });
+  const lay =
+    kept ?? layingOut(picture, margins, laying, { checkpoint: (done) => checkpoint(done / 4), team });
   let tile: Raster;
   if (overlapX === 0) tile = await lay(null);
   else {
     const bend = await seams.bend(
       'x',
-      async () => stripOf(await lay(null), 'x', width, overlapX, breathe),
+      async () => stripOf(await lay(null), 'x', width, overlapX, checkpoint),
       false,
     );
     // What is laid out may be kept for the next time.
     tile = await joinAlong('x', await lay(bend), laying, overlapX, false, seams, !kept && overlapY > 0, {
-      breathe: (done) => breathe(0.25 + done / 4),
+      checkpoint: (done) => checkpoint(0.25 + done / 4),
       team,
     });
   }
   if (overlapY > 0) {
     const cyclic = overlapX > 0;
-    const bend = await seams.bend('y', () => stripOf(tile, 'y', height, overlapY, breathe), cyclic);
+    const bend = await seams.bend('y', () => stripOf(tile, 'y', height, overlapY, checkpoint), cyclic);
     if (bend) {
-      const across = (done: number) => breathe(0.5 + done / 4);
+      const across = (done: number) => checkpoint(0.5 + done / 4);
       tile = transpose(await bent(transpose(tile), bend, height, reach[1], cyclic, across));
     }
     tile = await joinAlong('y', tile, laying, overlapY, cyclic, seams, false, {
-      breathe: (done) => breathe(0.75 + done / 4),
+      checkpoint: (done) => checkpoint(0.75 + done / 4),
       team,
     });
   }
@@ -223,12 +224,12 @@ export async function assemble(
   else {
     for (const plane of tile.planes) {
       rollInPlace(new Raster(tile.width, tile.height, [plane]), -overlapX / 2, -overlapY / 2);
-      await breathe(1);
+      await checkpoint(1);
     }
   }
   for (const plane of tile.planes) {
     KERNELS.sumPlanes([plane], [1], { low: 0 }, plane);
-    await breathe(1);
+    await checkpoint(1);
   }
   return tile;
 }

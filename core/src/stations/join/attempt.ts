@@ -1,6 +1,6 @@
-import type { WorkContext } from '../../engine/context.ts';
 import type { Raster } from '../../raster/raster.ts';
-import type { Breathe } from '../../team/tasks.ts';
+import type { Checkpoint } from '../../team/tasks.ts';
+import type { WorkContext } from '../../tile/context.ts';
 import { assemble, type Blend, type LayOut, layingOut } from './assemble.ts';
 import { type FoundVectors, findVectors, type TileFrame } from './found-vectors.ts';
 import type { JoinInput } from './input.ts';
@@ -52,7 +52,9 @@ export function attempt(
           y: on.y ? ('wrap' as const) : ('mirror' as const),
         };
         const tile =
-          method === 'spread' && axes !== 'neither' ? await spreadJumps(crop, edges, context.breathe) : crop;
+          method === 'spread' && axes !== 'neither'
+            ? await spreadJumps(crop, edges, context.checkpoint)
+            : crop;
         return { method, blend, from, reach: [0, 0], seams: NO_SEAMS, picture: tile };
       }
       const reach = reachOf(chosen.overlap, axes, frame.shape);
@@ -75,8 +77,8 @@ export const scoreOf = (
   input: JoinInput,
   { size, shape }: TileFrame,
   axes: JoinSettings['axes'],
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<SeamScore> => {
   const cuts = { workingSize: size, shape, ...made.seams };
-  return seamScore(made.picture, input.even.picture, made.reach, joins(axes), cuts, breathe);
+  return seamScore(made.picture, input.even.picture, made.reach, joins(axes), cuts, checkpoint);
 };

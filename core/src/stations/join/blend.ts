@@ -24,14 +24,14 @@ function force(mask: Float32Array, gate: Float32Array, columns: readonly number[
 /**
  * Multiband blend of the two copies inside the strip (Burt & Adelson 1983, on undecimated B3 bands):
  * each band is mixed by the cut's mask smoothed as the band is, forced pure at the strip's ends.
- * `mask` is 1 for `a`. Returns the blended planes; `breathe` is awaited between bands. No more than `most`
+ * `mask` is 1 for `a`. Returns the blended planes; `checkpoint` is awaited between bands. No more than `most`
  * bands are taken apart: with few, coarse light changes hands as abruptly as fine detail, without ghosts.
  */
 export async function blendBands(
   strip: Strip,
   mask: Float32Array,
   alongWraps: boolean,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
   most = Number.POSITIVE_INFINITY,
   team: Team = ALONE,
 ): Promise<Float32Array[]> {
@@ -53,7 +53,7 @@ export async function blendBands(
     force(forced, gate, held);
     masks.push(forced);
     if (level < levels) smooth = KERNELS.atrousSmooth(smooth, width, length, 2 ** level, edges);
-    await breathe((0.3 * level) / levels);
+    await checkpoint((0.3 * level) / levels);
   }
   const tasks = strip.a.map(
     (a, c): Given<'blendChannel'> => [team.shared(a), team.shared(strip.b[c]), width, length, masks, edges],
@@ -67,6 +67,6 @@ export async function blendBands(
     }
     out.push(blended);
   };
-  await team.each('blendChannel', tasks, take, (done) => breathe(0.3 + 0.7 * done));
+  await team.each('blendChannel', tasks, take, (done) => checkpoint(0.3 + 0.7 * done));
   return out;
 }

@@ -1,5 +1,5 @@
 import { KERNELS } from '../../kernels/kernels.ts';
-import type { Pausing } from '../../raster/pausing.ts';
+import type { Steps } from '../../work/steps.ts';
 import type { Costs } from './cut-costs.ts';
 import type { CutSearch } from './cut-search.ts';
 import type { Strip } from './strip.ts';
@@ -39,7 +39,7 @@ function shortest({ width, length }: Strip, costs: Costs, wanted: Wanted): CutPa
  * costs). Cyclic strips: the path is unrolled twice, and run again from where it crosses the middle,
  * so that it ends where it began (Reif 1983).
  */
-export function* minimumCut(strip: Strip, cyclic: boolean): Pausing<CutPath> {
+export function* minimumCut(strip: Strip, cyclic: boolean): Steps<CutPath> {
   const costs = KERNELS.cutCosts(strip);
   yield;
   const { low, high } = columnsOf(strip.width);
@@ -55,7 +55,7 @@ export function* minimumCut(strip: Strip, cyclic: boolean): Pausing<CutPath> {
  * A cut decided at another size, found again within a narrow band around it, so that it follows the
  * same way through finer pixels. `scale` is this strip's size over the decided one's.
  */
-export function* refineCut(strip: Strip, decided: CutPath, scale: number, cyclic: boolean): Pausing<CutPath> {
+export function* refineCut(strip: Strip, decided: CutPath, scale: number, cyclic: boolean): Steps<CutPath> {
   const across = strip.width + 1;
   const reach = Math.max(2, Math.ceil(1.5 * scale));
   const allowed = new Uint8Array(across * (strip.length + 1));

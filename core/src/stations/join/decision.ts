@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { SHAPES } from '../shape.ts';
+import { SHAPES } from '../../tile/shape.ts';
 import { BLENDS, METHODS, ORIGINS } from './settings.ts';
 
 const pair = v.tuple([v.number(), v.number()]);

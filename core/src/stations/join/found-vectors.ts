@@ -1,11 +1,12 @@
 import { luminance } from '../../colour/luminance.ts';
-import type { WorkContext } from '../../engine/context.ts';
 import { Problem } from '../../problem.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { transpose } from '../../raster/transpose.ts';
-import type { Sides } from '../shape.ts';
+import type { WorkContext } from '../../tile/context.ts';
+import type { Frame } from '../../tile/frame.ts';
+import type { Sides } from '../../tile/shape.ts';
 import type { MarginShares } from '../square/geometry.ts';
-import type { Frame, Margins } from '../types.ts';
+import type { Margins } from '../square/output.ts';
 import { cellVectors, oneWayVectors } from './cells.ts';
 import { seen } from './cut-costs.ts';
 import { findLattice, type Lattice } from './lattice.ts';
@@ -46,9 +47,9 @@ const turned = ({ left, right, top, bottom }: Margins): Margins => ({
 /** The lattice of the working picture, in its pixels; sought once for a picture. */
 export const latticeOf = (picture: Raster, context: WorkContext): Promise<Lattice | null> =>
   context.part('lattice', null, async () => {
-    await context.breathe(0);
+    await context.checkpoint(0);
     const plane = seen(luminance(picture));
-    return findLattice(plane, picture.width, picture.height, context.breathe);
+    return findLattice(plane, picture.width, picture.height, context.checkpoint);
   });
 
 /** What of the frame Join's search needs. */
@@ -85,7 +86,14 @@ export async function findVectors(
     context.part(`offset ${axis}`, [chosen.overlap, chosen.axes, period], async () => {
       const overlap = 2 * reach[axis];
       if (axis === 0) {
-        const [along, aside] = await searchOffset(picture, margins, width, period, overlap, context.breathe);
+        const [along, aside] = await searchOffset(
+          picture,
+          margins,
+          width,
+          period,
+          overlap,
+          context.checkpoint,
+        );
         return [along, (aside * width) / height];
       }
       const [down, across] = await searchOffset(
@@ -94,7 +102,7 @@ export async function findVectors(
         height,
         period,
         overlap,
-        context.breathe,
+        context.checkpoint,
       );
       return [(across * height) / width, down];
     });

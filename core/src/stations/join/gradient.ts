@@ -1,8 +1,8 @@
 import type { Edges } from '../../raster/edges.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../shape.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { runSteps } from '../../work/steps.ts';
 import { solvePoisson } from './poisson.ts';
 import type { Strip } from './strip.ts';
 
@@ -45,16 +45,16 @@ export async function joinGradients(
   strip: Strip,
   mask: Float32Array,
   alongWraps: boolean,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<void> {
   const { width, height } = tile;
   const edges: Edges = { x: 'wrap', y: alongWraps ? 'wrap' : 'mirror' };
   for (const [c, plane] of tile.planes.entries()) {
     const flow = missingFlow(strip.a[c], strip.b[c], mask, strip.width, tile, alongWraps);
-    await breathe(c / tile.planes.length);
+    await checkpoint(c / tile.planes.length);
     const change = await solvePoisson(flow, width, height, edges, (done) =>
-      breathe((c + done) / tile.planes.length),
+      checkpoint((c + done) / tile.planes.length),
     );
-    await inTurns(summing([plane, change], [1, 1], {}, plane), breathe);
+    await runSteps(summing([plane, change], [1, 1], {}, plane), checkpoint);
   }
 }

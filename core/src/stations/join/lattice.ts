@@ -2,9 +2,9 @@ import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { fft2, inverseFft2, type Spectrum } from '../../raster/fft.ts';
-import { inTurns, PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
-import type { Breathe } from '../../team/tasks.ts';
+import type { Checkpoint } from '../../team/tasks.ts';
+import { PAUSE_ROWS, runSteps, type Steps } from '../../work/steps.ts';
 import type { Vector } from './vectors.ts';
 
 /** The repeat of a regular pattern. */
@@ -56,7 +56,7 @@ function overPower(plane: Float32Array, power: Float32Array): void {
 }
 
 /** The plane with broad light and uneven contrast taken out. */
-function* levelled(plane: Float32Array, width: number, height: number): Pausing<Float32Array> {
+function* levelled(plane: Float32Array, width: number, height: number): Steps<Float32Array> {
   const sigma = Math.max(width, height) / 14;
   const base = yield* blurring(plane, width, height, sigma, MIRROR);
   yield;
@@ -108,7 +108,7 @@ async function correlate(
   plane: Float32Array,
   width: number,
   height: number,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Correlation> {
   const n = 2 ** Math.ceil(Math.log2(1.6 * Math.max(width, height)));
   const re = new Float64Array(n * n);
@@ -117,22 +117,22 @@ async function correlate(
     re.set(plane.subarray(y * width, (y + 1) * width), y * n);
     im.fill(1, y * n, y * n + width);
   }
-  await breathe(0);
-  const both = await inTurns(fft2({ width: n, height: n, re, im }), breathe);
-  await breathe(0);
+  await checkpoint(0);
+  const both = await runSteps(fft2({ width: n, height: n, re, im }), checkpoint);
+  await checkpoint(0);
   for (let y = 0; y < n; y++) {
-    if (y % PAUSE_ROWS === 0) await breathe(0);
+    if (y % PAUSE_ROWS === 0) await checkpoint(0);
     powerRow(both, y, re, im);
   }
-  await breathe(0);
-  const back = await inTurns(inverseFft2({ width: n, height: n, re, im }), breathe);
-  await breathe(0);
+  await checkpoint(0);
+  const back = await runSteps(inverseFft2({ width: n, height: n, re, im }), checkpoint);
+  await checkpoint(0);
   const radius = Math.floor(FARTHEST * Math.min(width, height));
   const side = 2 * radius + 1;
   const values = new Float32Array(side * side);
   const power = back.re[0] / back.im[0];
   for (let y = -radius; y <= radius; y++) {
-    if (y % PAUSE_ROWS === 0) await breathe(0);
+    if (y % PAUSE_ROWS === 0) await checkpoint(0);
     overlapRow(back, y, radius, Math.max(1e-12, power), values);
   }
   return { values, radius };
@@ -200,7 +200,7 @@ function peaksInRow(c: Correlation, y: number): Peak[] {
 const lengthOf = ([x, y]: Vector) => Math.sqrt(x * x + y * y);
 
 /** Strong summits of one half of the plane of lags (the other is its mirror), shortest first. */
-function* peaksOf(c: Correlation): Pausing<Peak[]> {
+function* peaksOf(c: Correlation): Steps<Peak[]> {
   const peaks: Peak[] = [];
   for (let y = 0; y <= c.radius - 3; y++) {
     if (y % PAUSE_ROWS === 0) yield;
@@ -343,23 +343,23 @@ function oneWay(c: Correlation, peaks: Peak[]): Lattice | null {
  * of summits scored by the mean at their whole combinations, the smallest cell among nearly the best,
  * refined by least squares over its rings. Null where nothing repeats: it is accepted at a strength above
  * 0.33 and a contrast above 0.2 (what is not regular stays below 0.28). Periods are right to about 0.02 px, on a picture of at least two cells.
- * `breathe` is awaited on the way. After Lin, Hays, Wu & Liu 2006 in asking the autocorrelation; the rest is our own.
+ * `checkpoint` is awaited on the way. After Lin, Hays, Wu & Liu 2006 in asking the autocorrelation; the rest is our own.
  */
 export async function findLattice(
   plane: Float32Array,
   width: number,
   height: number,
-  breathe: Breathe = async () => {},
+  checkpoint: Checkpoint = async () => {},
 ): Promise<Lattice | null> {
-  await breathe(0);
-  const even = await inTurns(levelled(plane, width, height), breathe);
-  await breathe(0);
-  const c = await correlate(even, width, height, breathe);
-  await breathe(0);
-  const peaks = await inTurns(peaksOf(c), breathe);
+  await checkpoint(0);
+  const even = await runSteps(levelled(plane, width, height), checkpoint);
+  await checkpoint(0);
+  const c = await correlate(even, width, height, checkpoint);
+  await checkpoint(0);
+  const peaks = await runSteps(peaksOf(c), checkpoint);
   const pairs: { a: Vector; b: Vector; score: number; area: number }[] = [];
   for (let i = 0; i < peaks.length; i++) {
-    await breathe(0);
+    await checkpoint(0);
     for (let j = i + 1; j < peaks.length; j++) {
       const a = peaks[i].at;
       const b = peaks[j].at;
@@ -377,7 +377,7 @@ export async function findLattice(
       null,
     );
   if (smallest) {
-    await breathe(0);
+    await checkpoint(0);
     const [a, b] = refined(c, ...reduced(smallest.a, smallest.b));
     const on = latticeMean(c, a, b);
     const strength = on.mean;

@@ -1,10 +1,10 @@
-import type { WorkContext } from '../../engine/context.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { resampleField } from '../../raster/sample.ts';
 import { inBands } from '../../team/in-bands.ts';
-import type { Sides } from '../shape.ts';
-import type { Margins } from '../types.ts';
+import type { WorkContext } from '../../tile/context.ts';
+import type { Sides } from '../../tile/shape.ts';
+import type { Margins } from '../square/output.ts';
 import { type Bend, bendAt } from './bend.ts';
 import type { TileVectors, Vector } from './vectors.ts';
 
@@ -24,7 +24,7 @@ export async function layOut(
   { corner, u, v }: TileVectors,
   reach: Vector,
   bend: Bend | null,
-  { breathe, team }: Pick<WorkContext, 'breathe' | 'team'>,
+  { checkpoint, team }: Pick<WorkContext, 'checkpoint' | 'team'>,
 ): Promise<Raster> {
   const before: Vector = [Math.round(reach[0] * across), Math.round(reach[1] * down)];
   const width = across + 2 * before[0];
@@ -51,7 +51,7 @@ export async function layOut(
     };
     const stretch = Math.max(1, Math.hypot(...right), Math.hypot(...below));
     const how = { grid, stretch, edges: MIRROR, out: { width, height } };
-    return inBands('resampleGrid', picture, how, team, breathe);
+    return inBands('resampleGrid', picture, how, team, checkpoint);
   }
   const place = (y: number, xs: Float64Array, ys: Float64Array) => {
     for (let x = 0; x < width; x++) {
@@ -62,5 +62,5 @@ export async function layOut(
       ys[x] = originY + p * right[1] + q * below[1];
     }
   };
-  return resampleField(picture, width, height, place, MIRROR, breathe);
+  return resampleField(picture, width, height, place, MIRROR, checkpoint);
 }

@@ -1,4 +1,4 @@
-import { sidesOf } from '../shape.ts';
+import { sidesOf } from '../../tile/shape.ts';
 import { type CutPath, decodePath } from './cut.ts';
 import type { JoinDecision } from './decision.ts';
 

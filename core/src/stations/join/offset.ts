@@ -1,6 +1,6 @@
 import type { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
-import type { Margins } from '../types.ts';
+import type { Margins } from '../square/output.ts';
 import { KEEP_OUT } from './cut.ts';
 import { seen } from './cut-costs.ts';
 import type { Vector } from './vectors.ts';
@@ -92,7 +92,7 @@ export async function searchOffset(
   size: number,
   period: number,
   overlap: number,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<Vector> {
   let candidates: Shift[] = [{ along: 0, aside: 0, price: 0 }];
   for (const [step, scale] of SCALES.entries()) {
@@ -105,7 +105,7 @@ export async function searchOffset(
     const tried = new Map<string, Shift>();
     for (const near of candidates) {
       for (let j = -reachAside; j <= reachAside; j++) {
-        await breathe((step + (j + reachAside) / (2 * reachAside + 1)) / SCALES.length);
+        await checkpoint((step + (j + reachAside) / (2 * reachAside + 1)) / SCALES.length);
         for (let i = -reach; i <= reach; i++) {
           const along = 2 * near.along + i;
           const aside = 2 * near.aside + j;

@@ -1,6 +1,6 @@
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
-import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import { mean } from '../../raster/statistics.ts';
+import { runSteps, type Steps } from '../../work/steps.ts';
 
 /** Sweeps before and after each visit of a coarser grid. */
 const SWEEPS = 2;
@@ -102,7 +102,7 @@ function prolong(coarse: Level, fine: Level, edges: Edges): void {
   }
 }
 
-function* cycle(levels: Level[], k: number, edges: Edges): Pausing<void> {
+function* cycle(levels: Level[], k: number, edges: Edges): Steps<void> {
   const level = levels[k];
   const coarsest = k === levels.length - 1;
   for (let n = 0; n < (coarsest ? 60 : SWEEPS); n++) {
@@ -143,24 +143,24 @@ function aboutMean(plane: Float32Array, out: Float32Array): Float32Array {
  * Solves Δs = `right` on a plane whose edges wrap or mirror (then nothing flows over them), with the
  * five-point Laplacian of step 1 and the mean of s at 0, by multigrid (Brandt 1977): red–black
  * Gauss–Seidel, V-cycles until the residual is four ten-thousandths of the right side. The mean of `right`, for which
- * there is no answer, is left out. `breathe` is awaited between cycles.
+ * there is no answer, is left out. `checkpoint` is awaited between cycles.
  */
 export async function solvePoisson(
   right: Float32Array,
   width: number,
   height: number,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<Float32Array> {
   const levels = levelsOf(width, height, edges);
   const [finest] = levels;
   aboutMean(right, finest.right);
-  await breathe(0);
+  await checkpoint(0);
   const whole = size(finest.right);
   for (let n = 0; n < CYCLES && whole > 0; n++) {
-    await breathe(n / CYCLES);
-    await inTurns(cycle(levels, 0, edges), breathe);
-    await breathe(n / CYCLES);
+    await checkpoint(n / CYCLES);
+    await runSteps(cycle(levels, 0, edges), checkpoint);
+    await checkpoint(n / CYCLES);
     residual(finest, edges);
     if (size(finest.rest) < ENOUGH * whole) break;
   }

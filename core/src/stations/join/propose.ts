@@ -1,9 +1,9 @@
 import { luminance } from '../../colour/luminance.ts';
-import type { WorkContext } from '../../engine/context.ts';
 import { gaussian } from '../../filters/gaussian.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { statistics } from '../../raster/statistics.ts';
+import type { WorkContext } from '../../tile/context.ts';
 import { type Attempt, attempt, scoreOf } from './attempt.ts';
 import { seen } from './cut-costs.ts';
 import { latticeOf, type TileFrame } from './found-vectors.ts';
@@ -66,9 +66,9 @@ export async function tryAll(
 ): Promise<Proposal[]> {
   const found: Proposal[] = [];
   for (const [k, way] of WAYS.entries()) {
-    await context.breathe(k / WAYS.length);
+    await context.checkpoint(k / WAYS.length);
     const made = await attempt(input, frame, { ...chosen, ...way }, context);
-    const score = await scoreOf(made, input, frame, chosen.axes, context.breathe);
+    const score = await scoreOf(made, input, frame, chosen.axes, context.checkpoint);
     const proposal = { ...way, made, score, seams: pictureSeams(made.picture) };
     found.push(proposal);
     onProposal?.(proposal);

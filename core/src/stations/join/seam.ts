@@ -1,9 +1,9 @@
 import { KERNELS } from '../../kernels/kernels.ts';
-import { atOnce, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizingArea } from '../../raster/resize.ts';
 import { percentiles } from '../../raster/statistics.ts';
+import { runToEnd, type Steps } from '../../work/steps.ts';
 import { stepBetween } from './steps.ts';
 
 /** Seam and blotch figures by axis: x across the left–right edge, y across the top–bottom edge. */
@@ -93,7 +93,7 @@ function figure(steps: Float64Array): number {
 const BOX = 8;
 
 /** Seams of values as they are. */
-function* seamsOfValues(raster: Raster): Pausing<SeamFigures> {
+function* seamsOfValues(raster: Raster): Steps<SeamFigures> {
   const small = yield* resizingArea(
     raster,
     Math.max(2, Math.round(raster.width / BOX)),
@@ -108,13 +108,13 @@ function* seamsOfValues(raster: Raster): Pausing<SeamFigures> {
  * steps inside; 1 or less is hidden. Blotch figure: the same after an 8 × box reduction.
  * The raster's values are taken as they are: encode colour first (`pictureSeams`).
  */
-export const seamFigures = (raster: Raster): SeamFigures => atOnce(seamsOfValues(raster));
+export const seamFigures = (raster: Raster): SeamFigures => runToEnd(seamsOfValues(raster));
 
 /** Rows that are encoded at once, whole boxes: they stay near the processor, and no plane of their own is needed. */
 const ROWS = 16 * BOX;
 
 /** `seamFigures` of a linear colour picture, measured on its sRGB-encoded values, as it is seen. Pauses between bands. */
-export function* measuringSeams({ width, height, planes }: Raster): Pausing<SeamFigures> {
+export function* measuringSeams({ width, height, planes }: Raster): Steps<SeamFigures> {
   if (width % BOX !== 0 || height % BOX !== 0)
     return yield* seamsOfValues(new Raster(width, height, planes.map(KERNELS.encodeSrgbPlane)));
   const tally = new StepTally(width, height);
@@ -134,4 +134,4 @@ export function* measuringSeams({ width, height, planes }: Raster): Pausing<Seam
 }
 
 /** `measuringSeams` in one go. */
-export const pictureSeams = (picture: Raster): SeamFigures => atOnce(measuringSeams(picture));
+export const pictureSeams = (picture: Raster): SeamFigures => runToEnd(measuringSeams(picture));

@@ -1,8 +1,13 @@
 import * as v from 'valibot';
-import { choice, data, number, type Values } from '../../settings/settings.ts';
+import { choice, data, group, number, type Values } from '../../settings/kinds.ts';
 import { WIDEST_OVERLAP } from '../square/geometry.ts';
 import { type Repair, repairsSchema, repairWords } from './repair/repair.ts';
 import { AXES, type Vector } from './vectors.ts';
+
+const GROUPS = {
+  vectors: group({ id: 'vectors', title: 'Vectors', collapsed: true }),
+  repair: group({ id: 'repair', title: 'Repair' }),
+};
 
 export const METHODS = ['propose', 'cut', 'meet', 'mix', 'spread', 'none'] as const;
 export const BLENDS = ['multiband', 'narrow', 'gradient'] as const;
@@ -55,7 +60,7 @@ export const settings = {
   from: choice({
     label: 'Copy from',
     help: 'How far on the copy is taken: found (whole periods of a regular pattern, else the cheapest shift), only periods, only a shift, exactly one crop on, or by hand.',
-    group: 'Vectors',
+    group: GROUPS.vectors,
     ofPicture: true,
     default: 'found',
     options: ORIGINS,
@@ -64,7 +69,7 @@ export const settings = {
   vectors: data<HandVectors | null>({
     label: 'By hand',
     help: 'The tile’s two edges, drawn on the crop; used where the copy is taken by hand.',
-    group: 'Vectors',
+    group: GROUPS.vectors,
     ofPicture: true,
     default: null,
     schema: v.nullable(v.strictObject({ u: v.tuple([long, part]), v: v.tuple([part, long]) })),
@@ -77,7 +82,7 @@ export const settings = {
   repairs: data<Repair[]>({
     label: 'Repairs',
     help: 'Strokes and grafts laid over the joined tile, in their order; places and ways in shares of the tile.',
-    group: 'Repair',
+    group: GROUPS.repair,
     ofPicture: true,
     default: [],
     schema: repairsSchema,

@@ -1,8 +1,8 @@
 import type { Edges } from '../../raster/edges.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
 import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../shape.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { runSteps } from '../../work/steps.ts';
 import { solvePoisson } from './poisson.ts';
 
 /** What is missing from pixel to pixel over the edges that wrap. */
@@ -26,16 +26,16 @@ function jumpsOf(plane: Float32Array, { width, height }: Sides, edges: Edges): F
 export async function spreadJumps(
   picture: Raster,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<Raster> {
   const { width, height } = picture;
   const planes: Float32Array[] = [];
   for (const [c, plane] of picture.planes.entries()) {
     const jumps = jumpsOf(plane, picture, edges);
     const smooth = await solvePoisson(jumps, width, height, edges, (done) =>
-      breathe((c + done) / picture.planes.length),
+      checkpoint((c + done) / picture.planes.length),
     );
-    planes.push(await inTurns(summing([plane, smooth], [1, -1]), breathe));
+    planes.push(await runSteps(summing([plane, smooth], [1, -1]), checkpoint));
   }
   return new Raster(width, height, planes);
 }

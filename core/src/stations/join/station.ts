@@ -1,18 +1,22 @@
 import { Raster } from '../../raster/raster.ts';
-import { mapGiven } from '../given.ts';
-import type { Sides } from '../shape.ts';
-import { type JoinOutput, type SquareOutput, station } from '../types.ts';
+import { mapGiven } from '../../tile/given.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { even } from '../even/station.ts';
+import type { SquareOutput } from '../square/output.ts';
+import { square } from '../square/station.ts';
+import { station } from '../station.ts';
 import { assemble, type Laying } from './assemble.ts';
 import { attempt, blendOf, takesCrop } from './attempt.ts';
 import { decisionSchema, type JoinDecision } from './decision.ts';
 import type { JoinInput } from './input.ts';
+import type { JoinOutput } from './output.ts';
 import { propose } from './propose.ts';
 import { repaired } from './repair/apply.ts';
 import type { RepairedKind } from './repair/patch.ts';
 import { following, type Masks } from './seams.ts';
 import { settings } from './settings.ts';
 import { spreadJumps } from './spread.ts';
-import { onSquare, turnOf } from './vectors.ts';
+import { joins, onSquare, turnOf } from './vectors.ts';
 import { joinVerdict } from './verdict.ts';
 
 /** A tile without any joining: the crop alone. */
@@ -38,6 +42,23 @@ export const join = station({
   name: 'join',
   line: 'Make the edges meet, so that no seam is seen.',
   settings,
+  reads: [square, even],
+  optional: { before: { ofPhoto: true } },
+  setsFrame: ({ axes }) => {
+    const on = joins(axes);
+    return { edges: { x: on.x ? 'wrap' : 'mirror', y: on.y ? 'wrap' : 'mirror' } };
+  },
+  views: {
+    joined: {
+      title: 'Joined',
+      kind: 'colour',
+      before: 'evened',
+      raster: ({ join }: { join?: JoinOutput }) => join?.picture ?? null,
+    },
+  },
+  shows: 'joined',
+  weight: 14,
+  of: 'tile',
   decision: decisionSchema,
   decidesOn: ({ vectors, repairs: _later, ...chosen }) => ({
     ...chosen,
@@ -80,7 +101,7 @@ export const join = station({
       if (isCrop) {
         const crop = cropOnly(photo, square, frame);
         const spreads = method === 'spread' && chosen.axes !== 'neither';
-        return spreads ? spreadJumps(crop, frame.edges, context.breathe) : crop;
+        return spreads ? spreadJumps(crop, frame.edges, context.checkpoint) : crop;
       }
       // Steps may be shared out between colours; values of a data map may not drift.
       const whole = blendOf(method, blend);
@@ -122,10 +143,10 @@ export const join = station({
       alpha,
       given,
       turnDegrees: turnOf(onSquare(vectors, frame)),
-      before: input.withoutBefore ? notAsked : before,
+      before: input.omit?.includes('before') ? notAsked : before,
     };
   },
   verdict(output, input, chosen, decided, _frame, context) {
-    return joinVerdict(output, input, chosen, decided, context.breathe);
+    return joinVerdict(output, input, chosen, decided, context.checkpoint);
   },
 });

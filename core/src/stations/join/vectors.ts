@@ -1,4 +1,4 @@
-import type { Shape, Sides } from '../shape.ts';
+import type { Shape, Sides } from '../../tile/shape.ts';
 import { gridOf, type MarginShares } from '../square/geometry.ts';
 
 export const AXES = ['both', 'across', 'down', 'neither'] as const;

@@ -1,10 +1,10 @@
-import { inTurns } from '../../raster/pausing.ts';
-import type { Breathe } from '../../team/tasks.ts';
+import type { Checkpoint } from '../../team/tasks.ts';
+import { sidesOf } from '../../tile/shape.ts';
 import type { Verdict } from '../../verdict.ts';
-import { sidesOf } from '../shape.ts';
-import type { JoinOutput } from '../types.ts';
+import { runSteps } from '../../work/steps.ts';
 import type { JoinDecision } from './decision.ts';
 import type { JoinInput } from './input.ts';
+import type { JoinOutput } from './output.ts';
 import { DOUBTFUL, FINE } from './propose.ts';
 import { seamScore } from './score/score.ts';
 import { measuringSeams } from './seam.ts';
@@ -38,7 +38,7 @@ export async function joinVerdict(
   input: JoinInput,
   chosen: JoinSettings,
   decided: JoinDecision,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Verdict> {
   const on = joins(chosen.axes);
   if (!on.x && !on.y) {
@@ -50,9 +50,9 @@ export async function joinVerdict(
       figures: [],
     };
   }
-  await breathe(0.8);
-  const f = await inTurns(measuringSeams(output.picture), breathe);
-  await breathe(0.9);
+  await checkpoint(0.8);
+  const f = await runSteps(measuringSeams(output.picture), checkpoint);
+  await checkpoint(0.9);
   const edges = [
     ...(on.x
       ? [
@@ -67,7 +67,7 @@ export async function joinVerdict(
         ]
       : []),
   ];
-  const along = await seamScore(output.picture, input.even.picture, decided.reach, on, decided, breathe);
+  const along = await seamScore(output.picture, input.even.picture, decided.reach, on, decided, checkpoint);
   const worst = edges.reduce((a, b) => (b.value > a.value ? b : a));
   const state =
     worst.value > LOOK || along.score > 2 * DOUBTFUL

@@ -1,9 +1,9 @@
 import { KERNELS } from '../../kernels/kernels.ts';
-import { inParts, inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizingArea } from '../../raster/resize.ts';
 import { mean } from '../../raster/statistics.ts';
+import { inParts, runSteps } from '../../work/steps.ts';
 import { heightOfNormals } from '../relief/integrate.ts';
 
 /** Longest edge at which both are held against each other. */
@@ -17,7 +17,7 @@ export interface Agreement {
 }
 
 /** Normals as a file of 8 bits holds them, their green up, brought down through their slopes; z is 1. */
-async function shipped(normal: Raster, green: 1 | -1, breathe: () => Promise<void>): Promise<Raster> {
+async function shipped(normal: Raster, green: 1 | -1, checkpoint: () => Promise<void>): Promise<Raster> {
   const { length } = normal.planes[0];
   const slopes = [PLANES.take(length), PLANES.take(length)];
   const inPart = (from: number, to: number) => {
@@ -28,11 +28,11 @@ async function shipped(normal: Raster, green: 1 | -1, breathe: () => Promise<voi
     for (const [c, plane] of part.entries()) slopes[c].set(plane, from);
     PLANES.give(...part);
   };
-  await inTurns(inParts(length, inPart), breathe);
+  await runSteps(inParts(length, inPart), checkpoint);
   const scale = Math.min(1, COMPARED / Math.max(normal.width, normal.height));
   const [width, height] = [Math.round(normal.width * scale), Math.round(normal.height * scale)];
   const whole = new Raster(normal.width, normal.height, slopes);
-  const { planes } = await inTurns(resizingArea(whole, width, height), breathe);
+  const { planes } = await runSteps(resizingArea(whole, width, height), checkpoint);
   if (planes[0] !== slopes[0]) PLANES.give(...slopes);
   return new Raster(width, height, [...planes, new Float32Array(width * height).fill(1)]);
 }
@@ -55,20 +55,20 @@ function products(height: Float32Array, told: Float32Array) {
 /**
  * Integrates a normal map as it ships on the torus (Frankot & Chellappa 1988) and fits the height it ships with to what comes
  * out, by least squares. `normal` are unit vectors, `height` 0…1 of the same sides; `green` is +1 where green points up.
- * `breathe` is awaited between its steps. A flat tile agrees with any: nothing is apart, and its depth is 0.
+ * `checkpoint` is awaited between its steps. A flat tile agrees with any: nothing is apart, and its depth is 0.
  */
 export async function agreementOf(
   normal: Raster,
   height: Float32Array,
   green: 1 | -1,
-  breathe: () => Promise<void> = async () => {},
+  checkpoint: () => Promise<void> = async () => {},
 ): Promise<Agreement> {
-  const slopes = await shipped(normal, green, breathe);
-  await breathe();
-  const told = await inTurns(heightOfNormals(slopes), breathe);
-  await breathe();
+  const slopes = await shipped(normal, green, checkpoint);
+  await checkpoint();
+  const told = await runSteps(heightOfNormals(slopes), checkpoint);
+  await checkpoint();
   const whole = new Raster(normal.width, normal.height, [height]);
-  const { planes } = await inTurns(resizingArea(whole, slopes.width, slopes.height), breathe);
+  const { planes } = await runSteps(resizingArea(whole, slopes.width, slopes.height), checkpoint);
   const { together, own, whole: all } = products(planes[0], told);
   // Below a thousandth of the edge's thousandth nothing is told but rounding.
   if (all / told.length < 1e-12) return { apart: 0, depth: 0 };

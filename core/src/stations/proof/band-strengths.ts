@@ -1,10 +1,10 @@
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
-import type { Breathe } from '../../team/tasks.ts';
-import type { Sides } from '../shape.ts';
+import type { Checkpoint } from '../../team/tasks.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { runSteps } from '../../work/steps.ts';
 
 /** The finest blur (σ) as a share of the shorter edge; each is wider by `STEP` than the one before. */
 export const FINEST = 1 / 64;
@@ -15,7 +15,7 @@ const BASE = 0.001;
 
 /** In each band of a plane how far every pixel stands out: |difference of Gaussians| over the band's median. */
 export async function bandStrengths(
-  breathe: Breathe,
+  checkpoint: Checkpoint,
   plane: Float32Array,
   { width, height }: Sides,
   edges: Edges,
@@ -23,14 +23,14 @@ export async function bandStrengths(
 ): Promise<Float32Array[]> {
   const short = Math.min(width, height);
   const out: Float32Array[] = [];
-  const blurred = (sigma: number) => inTurns(blurring(plane, width, height, sigma, edges), breathe);
+  const blurred = (sigma: number) => runSteps(blurring(plane, width, height, sigma, edges), checkpoint);
   let finer = await blurred(FINEST * short);
   for (let k = 0; k < BANDS; k++) {
     const coarser = await blurred(FINEST * short * STEP ** (k + 1));
     out.push(KERNELS.standOut(finer, coarser, weight, BASE));
     PLANES.give(finer);
     finer = coarser;
-    await breathe((k + 1) / BANDS);
+    await checkpoint((k + 1) / BANDS);
   }
   PLANES.give(finer);
   return out;

@@ -1,7 +1,6 @@
 import { albedoBand, lineOf } from '../../chart/chart.ts';
 import type { Figure, Verdict, VerdictState } from '../../verdict.ts';
-import type { StationSettings } from '../index.ts';
-import type { StationName } from '../types.ts';
+import type { StationName, StationSettings } from '../index.ts';
 
 /** One thing that a tile is held against before it goes out. */
 export interface Check {

@@ -1,12 +1,12 @@
 import { OPPONENTS } from '../../colour/opponents.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { resizingArea } from '../../raster/resize.ts';
 import type { Given } from '../../team/tasks.ts';
 import { ALONE, type Team } from '../../team/team.ts';
+import { runSteps } from '../../work/steps.ts';
 import { BANDS, FINEST, STEP } from './band-strengths.ts';
 
 /** A spot that will be seen again and again where the tile repeats. */
@@ -39,7 +39,7 @@ async function strengths(
   picture: Raster,
   edges: Edges,
   team: Team,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<Float32Array[]> {
   const { width, height } = picture;
   const sides = { width, height };
@@ -54,7 +54,7 @@ async function strengths(
       PLANES.give(...bands);
     }
   };
-  await team.each('bandStrengths', tasks, take, breathe);
+  await team.each('bandStrengths', tasks, take, checkpoint);
   return out;
 }
 
@@ -65,14 +65,14 @@ async function strengths(
 export async function findRepeats(
   picture: Raster,
   edges: Edges,
-  breathe: (done: number) => Promise<void> = async () => {},
+  checkpoint: (done: number) => Promise<void> = async () => {},
   team: Team = ALONE,
 ): Promise<Repeat[]> {
   const scale = Math.min(1, WORKING / Math.min(picture.width, picture.height));
   const width = Math.max(1, Math.round(picture.width * scale));
   const height = Math.max(1, Math.round(picture.height * scale));
-  const small = await inTurns(resizingArea(picture, width, height), breathe);
-  const bands = await strengths(small, edges, team, breathe);
+  const small = await runSteps(resizingArea(picture, width, height), checkpoint);
+  const bands = await strengths(small, edges, team, checkpoint);
   return summits(bands, width, height, edges).sort((a, b) => b.strength - a.strength);
 }
 

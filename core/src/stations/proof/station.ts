@@ -1,9 +1,14 @@
-import { number } from '../../settings/settings.ts';
+import { number } from '../../settings/kinds.ts';
+import { type SurfaceParts, surfaceOf } from '../../surface/surface.ts';
 import type { Figure, Verdict } from '../../verdict.ts';
-import type { TileOutputs } from '../crate/maps.ts';
-import { NOTHING_TO_DECIDE, type ProofOutput, station } from '../types.ts';
+import { finish } from '../finish/station.ts';
+import { gauge } from '../gauge/station.ts';
+import { join } from '../join/station.ts';
+import { relief } from '../relief/station.ts';
+import { NOTHING_TO_DECIDE, station } from '../station.ts';
 import { agreementOf } from './agreement.ts';
 import { PLAIN } from './checks.ts';
+import type { ProofOutput } from './output.ts';
 import { findRepeats, repeatFigure } from './repeats.ts';
 
 const settings = {
@@ -37,16 +42,22 @@ export const proof = station({
   name: 'proof',
   line: 'See it as the game will show it, and know what will be noticed.',
   settings,
+  reads: [join, gauge, relief, finish],
+  shows: 'albedo',
+  weight: 3,
+  of: 'tile',
+  measuredLast: true,
   ...NOTHING_TO_DECIDE,
-  async run(input: TileOutputs, _chosen, _decided, frame, context): Promise<ProofOutput> {
-    return { repeats: await findRepeats(input.gauge.albedo, frame.edges, context.breathe, context.team) };
+  async run(input: SurfaceParts, _chosen, _decided, frame, context): Promise<ProofOutput> {
+    return {
+      repeats: await findRepeats(surfaceOf(input).colour, frame.edges, context.checkpoint, context.team),
+    };
   },
-  async verdict({ repeats }, { join, relief }, _chosen, _decided, frame, { breathe }): Promise<Verdict> {
+  async verdict({ repeats }, input, _chosen, _decided, frame, { checkpoint }): Promise<Verdict> {
+    const { normal, relief, opacity } = surfaceOf(input);
     // Only what goes on over both edges can be integrated.
     const isTorus = frame.edges.x === 'wrap' && frame.edges.y === 'wrap';
-    const agreement = isTorus
-      ? await agreementOf(relief.normal, relief.height, frame.green, () => breathe(1))
-      : null;
+    const agreement = isTorus ? await agreementOf(normal, relief, frame.green, () => checkpoint(1)) : null;
     const figure = repeatFigure(repeats);
     const density = frame.wantedSize / frame.edgeMetres;
     const count = repeats.length;
@@ -85,7 +96,7 @@ export const proof = station({
               },
             ]
           : []),
-        ...(join.alpha ? opacityFigures(join.alpha) : []),
+        ...(opacity ? opacityFigures(opacity) : []),
         { id: 'density', label: 'Texel density', value: density, unit: 'px/m' },
       ],
     };

@@ -1,11 +1,11 @@
 import { blurring } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizingLanczos } from '../../raster/resize.ts';
 import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../shape.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { runSteps } from '../../work/steps.ts';
 import { BAND_COUNT, bandSigma, logOf } from './bands.ts';
 
 /** Blurred so far (σ in pixels), half as many pixels hold all that is left, with room for the filters that go on from there. */
@@ -25,12 +25,12 @@ export async function bandSum(
   luminance: Float32Array,
   sides: Sides,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
   shares: readonly BandShare[],
 ): Promise<Float32Array> {
   const resized = async (plane: Float32Array, from: Sides, to: Sides): Promise<Float32Array> => {
     const whole = new Raster(from.width, from.height, [plane]);
-    return (await inTurns(resizingLanczos(whole, to.width, to.height, edges), breathe)).planes[0];
+    return (await runSteps(resizingLanczos(whole, to.width, to.height, edges), checkpoint)).planes[0];
   };
   /** The sum from a level on, of a plane whose σ in its own pixels is `reached`; the plane is written over. */
   const sumFrom = async (
@@ -39,35 +39,35 @@ export async function bandSum(
     level: number,
     reached: number,
   ): Promise<Float32Array> => {
-    await breathe(level / BAND_COUNT);
+    await checkpoint(level / BAND_COUNT);
     if (reached >= HALVED_SIGMA && width % 2 === 0 && height % 2 === 0) {
       const half = { width: width / 2, height: height / 2 };
       const less = await resized(finer, { width, height }, half);
       PLANES.give(finer);
       const small = await sumFrom(less, half, level, reached / 2);
-      await breathe(level / BAND_COUNT);
+      await checkpoint(level / BAND_COUNT);
       const out = await resized(small, half, { width, height });
       PLANES.give(small);
       return out;
     }
     const sigma = bandSigma(level) * Math.max(width, height);
     const step = Math.sqrt(sigma * sigma - reached * reached);
-    const coarser = await inTurns(blurring(finer, width, height, step, edges), breathe);
-    await breathe(level / BAND_COUNT);
-    const own = await inTurns(summing([finer, coarser], [1, -1], {}, finer), breathe);
+    const coarser = await runSteps(blurring(finer, width, height, step, edges), checkpoint);
+    await checkpoint(level / BAND_COUNT);
+    const own = await runSteps(summing([finer, coarser], [1, -1], {}, finer), checkpoint);
     const band = shares[level].clean(own);
-    await breathe(level / BAND_COUNT);
+    await checkpoint(level / BAND_COUNT);
     const { weight } = shares[level];
     if (level + 1 === BAND_COUNT) {
       PLANES.give(coarser);
-      return inTurns(summing([band], [weight], {}, band), breathe);
+      return runSteps(summing([band], [weight], {}, band), checkpoint);
     }
     const rest = await sumFrom(coarser, { width, height }, level + 1, sigma);
-    const sum = await inTurns(summing([rest, band], [1, weight], {}, rest), breathe);
+    const sum = await runSteps(summing([rest, band], [1, weight], {}, rest), checkpoint);
     PLANES.give(band);
     return sum;
   };
-  const log = await inTurns(logOf(luminance), breathe);
-  await breathe(0);
+  const log = await runSteps(logOf(luminance), checkpoint);
+  await checkpoint(0);
   return sumFrom(log, sides, 0, 0);
 }

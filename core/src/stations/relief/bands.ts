@@ -2,10 +2,10 @@ import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { madeInParts } from '../../raster/made-in-parts.ts';
-import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../shape.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { runSteps, type Steps } from '../../work/steps.ts';
 
 export const BAND_COUNT = 6;
 /** σ of the finest band as a share of the tile; each next one is twice as wide. */
@@ -20,7 +20,7 @@ export const bandMillimetres = (level: number, edgeMetres: number) =>
   2 * Math.SQRT2 * bandSigma(level) * edgeMetres * 1000;
 
 /** Log luminance, as bands are taken from it. */
-export const logOf = (luminance: Float32Array): Pausing<Float32Array> =>
+export const logOf = (luminance: Float32Array): Steps<Float32Array> =>
   madeInParts(luminance.length, (from, to) => KERNELS.logPlane(luminance.subarray(from, to), LOG_FLOOR));
 
 /**
@@ -31,22 +31,22 @@ export async function detailBands(
   luminance: Float32Array,
   { width, height }: Sides,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<Float32Array[]> {
-  let finer = await inTurns(logOf(luminance), breathe);
-  await breathe(0);
+  let finer = await runSteps(logOf(luminance), checkpoint);
+  await checkpoint(0);
   let reached = 0;
   const bands: Float32Array[] = [];
   for (let level = 0; level < BAND_COUNT; level++) {
     const sigma = bandSigma(level) * Math.max(width, height);
     // Variances of Gaussians add, so each band is blurred on from the one before.
     const step = Math.sqrt(sigma * sigma - reached * reached);
-    const coarser = await inTurns(blurring(finer, width, height, step, edges), breathe);
-    await breathe(level / BAND_COUNT);
-    bands.push(await inTurns(summing([finer, coarser], [1, -1], {}, finer), breathe));
+    const coarser = await runSteps(blurring(finer, width, height, step, edges), checkpoint);
+    await checkpoint(level / BAND_COUNT);
+    bands.push(await runSteps(summing([finer, coarser], [1, -1], {}, finer), checkpoint));
     finer = coarser;
     reached = sigma;
-    await breathe((level + 1) / BAND_COUNT);
+    await checkpoint((level + 1) / BAND_COUNT);
   }
   PLANES.give(finer);
   return bands;
@@ -56,7 +56,7 @@ export async function detailBands(
 export function* weightedSum(
   bands: readonly Float32Array[],
   weights: readonly number[],
-): Pausing<Float32Array> {
+): Steps<Float32Array> {
   const taken = bands.flatMap((band, level) =>
     weights[level] === 0 ? [] : [{ band, weight: weights[level] }],
   );

@@ -1,8 +1,8 @@
 import { blurring } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { inParts, type Pausing } from '../../raster/pausing.ts';
 import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../shape.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { inParts, type Steps } from '../../work/steps.ts';
 
 /** Height less its surroundings at `sigma` px: positive on ridges, negative in hollows. */
 export function* localRelief(
@@ -10,7 +10,7 @@ export function* localRelief(
   sides: Sides,
   sigma: number,
   edges: Edges,
-): Pausing<Float32Array> {
+): Steps<Float32Array> {
   const around = yield* blurring(height, sides.width, sides.height, sigma, edges);
   return yield* summing([height, around], [1, -1], {}, around);
 }
@@ -37,7 +37,7 @@ export function* cavityMap(
   spread: number,
   strength: CavityStrength,
   edges: Edges,
-): Pausing<Float32Array> {
+): Steps<Float32Array> {
   if (!(spread > 0)) return new Float32Array(height.length).fill(0.5);
   const [hollow, edge] = [strength.hollows, strength.edges].map((one) => one / (6 * spread));
   if (hollow === edge) {

@@ -1,12 +1,13 @@
 import * as v from 'valibot';
-import type { JoinOutput } from '../types.ts';
+import type { JoinOutput } from '../join/output.ts';
 import { spreadsSchema } from './height.ts';
 import type { ReliefSettings } from './settings.ts';
 
-/** What Relief reads: the tile as it left Join, and whether occlusion is wanted now. */
+/** What Relief reads: the tile as it left Join. */
 export interface ReliefInput {
   join: JoinOutput;
-  withOcclusion: boolean;
+  /** `occlusion`: it is not asked for now. */
+  omit?: readonly string[];
 }
 
 export const decisionSchema = v.strictObject({

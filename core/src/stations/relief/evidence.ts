@@ -1,10 +1,10 @@
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
-import type { Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { type Statistics, statistics } from '../../raster/statistics.ts';
-import type { Sides } from '../shape.ts';
+import type { Sides } from '../../tile/shape.ts';
+import type { Steps } from '../../work/steps.ts';
 
 /** What speaks for bright (above 0) or dark (below 0) standing out, −1…1 each, and both together. */
 export interface PolarityEvidence {
@@ -50,7 +50,7 @@ export function* polarityEvidence(
   plain: number,
   { width, height }: Sides,
   edges: Edges,
-): Pausing<PolarityEvidence> {
+): Steps<PolarityEvidence> {
   const around = yield* blurring(log, width, height, Math.max(width, height) * AROUND, edges);
   yield;
   const local = KERNELS.sumPlanes([log, around], [1, -1], {}, around);

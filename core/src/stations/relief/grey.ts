@@ -4,8 +4,8 @@ import { linearToOklab } from '../../colour/oklab.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { madeInParts } from '../../raster/made-in-parts.ts';
 import { mapping } from '../../raster/mapped.ts';
-import type { Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
+import type { Steps } from '../../work/steps.ts';
 
 /** From what of the colour height is read. */
 export const GREYS = ['luminance', 'darkest', 'red', 'green', 'blue', 'nearness'] as const;
@@ -27,7 +27,7 @@ function nearnessTo(planes: Float32Array[], hex: string): Float32Array {
 }
 
 /** The grey of a linear picture from which height is read: luminance, the darkest channel, one channel, or nearness to a colour (#rrggbb). */
-export function* greyOf(picture: Raster, grey: Grey, colour: string): Pausing<Float32Array> {
+export function* greyOf(picture: Raster, grey: Grey, colour: string): Steps<Float32Array> {
   const [r, g, b] = picture.planes;
   switch (grey) {
     case 'luminance':

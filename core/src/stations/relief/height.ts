@@ -1,11 +1,11 @@
 import * as v from 'valibot';
 import { blurring } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { statistics } from '../../raster/statistics.ts';
 import { summing } from '../../raster/summing.ts';
-import type { Breathe } from '../../team/tasks.ts';
-import type { Sides } from '../shape.ts';
+import type { Checkpoint } from '../../team/tasks.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { runSteps } from '../../work/steps.ts';
 import type { BandShare } from './band-sum.ts';
 import { weightedSum } from './bands.ts';
 
@@ -72,7 +72,7 @@ async function toneSum(
   raw: RawHeight,
   shape: HeightShape,
   fine: Spreads['fine'],
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Float32Array> {
   const shares = shape.weights.map(
     (weight, level): BandShare => ({
@@ -85,14 +85,14 @@ async function toneSum(
   const bands: Float32Array[] = [];
   for (const [level, band] of (await raw.bands()).entries()) {
     bands.push(shares[level].clean(band));
-    await breathe(0);
+    await checkpoint(0);
   }
-  return inTurns(
+  return runSteps(
     weightedSum(
       bands,
       shares.map(({ weight }) => weight),
     ),
-    breathe,
+    checkpoint,
   );
 }
 
@@ -109,7 +109,7 @@ export function partsOf(raw: RawHeight, { parts }: HeightShape): HeightShape['pa
 export async function spreadsOf(
   raw: RawHeight,
   shape: HeightShape,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
   withTone = false,
 ): Promise<Spreads> {
   const read = partsOf(raw, shape).map(({ from }) => from);
@@ -120,7 +120,7 @@ export async function spreadsOf(
   const deviation = async (from: HeightSource, make: () => Promise<Float32Array> | Float32Array) =>
     read.includes(from) ? statistics(await make()).deviation : 0;
   return {
-    tone: bands ? statistics(await toneSum(raw, shape, fine, breathe)).deviation : 0,
+    tone: bands ? statistics(await toneSum(raw, shape, fine, checkpoint)).deviation : 0,
     light: await deviation('light', raw.slant),
     normals: await deviation('normals', () => raw.normals!()),
     given: await deviation('given', () => raw.given!),
@@ -133,11 +133,11 @@ async function heightBy(
   raw: RawHeight,
   shape: HeightShape,
   fine: Spreads['fine'],
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Float32Array> {
   switch (from) {
     case 'tone':
-      return toneSum(raw, shape, fine, breathe);
+      return toneSum(raw, shape, fine, checkpoint);
     case 'light':
       return raw.slant();
     case 'normals':
@@ -154,28 +154,28 @@ export async function shapedHeight(
   spreads: Spreads,
   { width, height }: Sides,
   edges: Edges,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Float32Array> {
   const parts = partsOf(raw, shape);
   let sum: Float32Array;
-  if (parts.length === 1) sum = await heightBy(parts[0].from, raw, shape, spreads.fine, breathe);
+  if (parts.length === 1) sum = await heightBy(parts[0].from, raw, shape, spreads.fine, checkpoint);
   else {
     sum = new Float32Array(width * height);
     for (const { from, share } of parts) {
       // What does not vary has no part in it.
       const gain = spreads[from] > FLAT ? share / spreads[from] : 0;
       if (gain === 0) continue;
-      const own = await heightBy(from, raw, shape, spreads.fine, breathe);
-      await inTurns(summing([sum, own], [1, gain], {}, sum), breathe);
+      const own = await heightBy(from, raw, shape, spreads.fine, checkpoint);
+      await runSteps(summing([sum, own], [1, gain], {}, sum), checkpoint);
     }
   }
   if (shape.flatten > 0) {
-    const broad = await inTurns(
+    const broad = await runSteps(
       blurring(sum, width, height, Math.max(width, height) * BROAD, edges),
-      breathe,
+      checkpoint,
     );
-    sum = await inTurns(summing([sum, broad], [1, -shape.flatten], {}, broad), breathe);
+    sum = await runSteps(summing([sum, broad], [1, -shape.flatten], {}, broad), checkpoint);
   }
   if (shape.softSigma <= LEAST_SIGMA) return sum;
-  return inTurns(blurring(sum, width, height, shape.softSigma, edges), breathe);
+  return runSteps(blurring(sum, width, height, shape.softSigma, edges), checkpoint);
 }

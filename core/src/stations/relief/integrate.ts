@@ -1,6 +1,6 @@
 import { frequency, inverseFft2, realSpectra, type Spectrum } from '../../raster/fft.ts';
-import { PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
+import { PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 
 /** Below this a frequency has no slope that the kernel sees. */
 const BLIND = 1e-9;
@@ -54,7 +54,7 @@ function integrateRow(
  * of the longer edge, mean 0. `normals` are unit vectors with y up, sides powers of two. The symbol is that of the sharp kernel, so that
  * `normalMap` of the height gives the normals back.
  */
-export function* heightOfNormals(normals: Raster): Pausing<Float32Array> {
+export function* heightOfNormals(normals: Raster): Steps<Float32Array> {
   const { width, height } = normals;
   const [p, q] = slopesOf(normals);
   yield;

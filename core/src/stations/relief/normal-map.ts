@@ -1,8 +1,8 @@
 import { KERNELS } from '../../kernels/kernels.ts';
-import { atOnce } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
+import { runToEnd } from '../../work/steps.ts';
 import type { makingNormals } from './normal.ts';
 
 /** `makingNormals` in one go. */
 export const normalMap = (...given: Parameters<typeof makingNormals>): Raster =>
-  atOnce(KERNELS.makingNormals(...given));
+  runToEnd(KERNELS.makingNormals(...given));

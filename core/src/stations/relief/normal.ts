@@ -1,8 +1,8 @@
 import { type GradientKernel, gradient } from '../../filters/gradient.ts';
 import type { Edges } from '../../raster/edges.ts';
-import type { Pausing } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
-import type { Sides } from '../shape.ts';
+import type { Sides } from '../../tile/shape.ts';
+import type { Steps } from '../../work/steps.ts';
 
 /** Direction in the picture that a normal map's green points to. */
 export const NORMAL_Y = ['up', 'down'] as const;
@@ -39,7 +39,7 @@ export function* makingNormals(
   kernel: GradientKernel,
   normalY: NormalY,
   edges: Edges,
-): Pausing<Raster> {
+): Steps<Raster> {
   const { gx, gy } = gradient(height, sides.width, sides.height, kernel, edges);
   yield;
   const nz = new Float32Array(height.length);

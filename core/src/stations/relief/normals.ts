@@ -1,13 +1,13 @@
-import type { WorkContext } from '../../engine/context.ts';
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../raster/repeat.ts';
 import { summing } from '../../raster/summing.ts';
-import type { Breathe } from '../../team/tasks.ts';
-import { turnedNormals } from '../given.ts';
-import type { Frame } from '../types.ts';
+import type { Checkpoint } from '../../team/tasks.ts';
+import type { WorkContext } from '../../tile/context.ts';
+import type { Frame } from '../../tile/frame.ts';
+import { turnedNormals } from '../../tile/given.ts';
+import { runSteps } from '../../work/steps.ts';
 import { weightedSum } from './bands.ts';
 import type { ReliefDecision, ReliefInput } from './decision.ts';
 import { normalsOf, reoriented } from './detail-normal.ts';
@@ -50,13 +50,13 @@ async function bandHeight(
   weights: number[],
   { polarity }: ReliefSettings,
   { heightSpread, spreads }: ReliefDecision,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Float32Array> {
   const bands = await raw.bands();
   const scale = spreads.tone > 0 ? heightSpread / spreads.tone : 0;
   const gain = polarity === 'dark' ? -scale : scale;
   const gains = weights.map((weight) => gain * weight);
-  return inTurns(weightedSum(bands.slice(0, weights.length), gains), breathe);
+  return runSteps(weightedSum(bands.slice(0, weights.length), gains), checkpoint);
 }
 
 /** The normals of the tile: of its height with fine detail of their own, or as given; with a detail normal laid over. */
@@ -72,14 +72,14 @@ export async function normals(
   const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;
   const { kernel, normalY } = chosen;
   const ofHeight = (field: Float32Array, strength: number) =>
-    inTurns(
+    runSteps(
       KERNELS.makingNormals(field, frame, depthShare, strength, kernel, normalY, frame.edges),
-      context.breathe,
+      context.checkpoint,
     );
   const soft = async (field: Float32Array) => {
     const sigma = sigmaOf(chosen.normalSoftMm, frame);
     if (sigma <= LEAST_SIGMA) return field;
-    return inTurns(blurring(field, frame.width, frame.height, sigma, frame.edges), context.breathe);
+    return runSteps(blurring(field, frame.width, frame.height, sigma, frame.edges), context.checkpoint);
   };
   const { normal: given } = join.given;
   let base: Raster;
@@ -88,15 +88,15 @@ export async function normals(
     const weights = fineWeights(chosen);
     let field = height;
     if (weights.some((weight) => weight !== 0)) {
-      const fine = await bandHeight(raw, weights, chosen, decided, context.breathe);
-      field = await inTurns(summing([height, fine], [1, 1], {}, fine), context.breathe);
+      const fine = await bandHeight(raw, weights, chosen, decided, context.checkpoint);
+      field = await runSteps(summing([height, fine], [1, 1], {}, fine), context.checkpoint);
     }
     base = await ofHeight(await soft(field), chosen.normalStrength);
   }
   if (chosen.detailFrom === 'none' || chosen.detailStrength === 0) return base;
   const lay = { count: chosen.detailCount, quarters: 0 };
   if (chosen.detailFrom === 'bands') {
-    const own = await bandHeight(raw, Array(OWN_BANDS).fill(1), chosen, decided, context.breathe);
+    const own = await bandHeight(raw, Array(OWN_BANDS).fill(1), chosen, decided, context.checkpoint);
     return reoriented(base, repeated(await ofHeight(own, 1), frame, lay), chosen.detailStrength);
   }
   const { detailMap } = chosen;

@@ -1,12 +1,12 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizingArea, resizingLanczos } from '../../raster/resize.ts';
 import { summing } from '../../raster/summing.ts';
 import { ALONE, type Team } from '../../team/team.ts';
-import { sidesOf } from '../shape.ts';
-import type { Frame } from '../types.ts';
+import type { Frame } from '../../tile/frame.ts';
+import { sidesOf } from '../../tile/shape.ts';
+import { runSteps } from '../../work/steps.ts';
 import { visibility } from './occlusion.ts';
 import type { ReliefSettings } from './settings.ts';
 
@@ -36,32 +36,32 @@ export async function occlusionMap(
   height: Float32Array,
   chosen: ReliefSettings,
   frame: Frame,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
   team: Team = ALONE,
 ): Promise<Float32Array> {
   const small = frame.size > FULL_OCCLUSION_SIZE ? frame.size / 2 : frame.size;
   const sides = sidesOf(frame.shape, small);
   const whole = new Raster(frame.width, frame.height, [height]);
-  const field = await inTurns(resizingArea(whole, sides.width, sides.height), breathe);
+  const field = await runSteps(resizingArea(whole, sides.width, sides.height), checkpoint);
   const depth = (chosen.depthMm / 1000 / frame.edgeMetres) * small;
   const radius = (chosen.occlusionMm / 1000 / frame.edgeMetres) * small;
   const square = onSquare(field, small, frame.edges);
-  await breathe(0);
+  await checkpoint(0);
   const seen = await visibility(
     KERNELS.sumPlanes(square.planes, [depth]),
     small,
     radius,
     frame.edges,
-    breathe,
+    checkpoint,
     Math.tan((chosen.occlusionBias * Math.PI) / 180),
     team,
   );
   const tile = new Raster(small, small, [seen]).cut(0, 0, sides.width, sides.height);
-  await breathe(1);
-  const larger = await inTurns(resizingLanczos(tile, frame.width, frame.height, frame.edges), breathe);
+  await checkpoint(1);
+  const larger = await runSteps(resizingLanczos(tile, frame.width, frame.height, frame.edges), checkpoint);
   const [out] = larger.planes;
-  await breathe(1);
+  await checkpoint(1);
   const strength = chosen.occlusionStrength;
   const range = { base: 1 - strength, low: 0, high: 1 };
-  return inTurns(summing([out], [strength], range, out), breathe);
+  return runSteps(summing([out], [strength], range, out), checkpoint);
 }

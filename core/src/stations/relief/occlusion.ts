@@ -1,11 +1,11 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { inTurns } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import type { Band } from '../../raster/sample.ts';
 import { summing } from '../../raster/summing.ts';
 import type { Given } from '../../team/tasks.ts';
 import { ALONE, type Team } from '../../team/team.ts';
+import { runSteps } from '../../work/steps.ts';
 import type { Direction, Looking } from './sweep.ts';
 
 const HALF_TURN = (Math.atan(0.5) * 180) / Math.PI;
@@ -42,7 +42,7 @@ export async function visibility(
   size: number,
   radius: number,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
   bias = 0,
   team: Team = ALONE,
 ): Promise<Float32Array> {
@@ -53,9 +53,9 @@ export async function visibility(
   });
   const look = (field: Float32Array) => ({ field: team.shared(field), seen: PLANES.take(field.length) });
   const upright = look(height);
-  await breathe(0);
+  await checkpoint(0);
   const turned = look(KERNELS.transposePlane(height, size, size));
-  await breathe(0);
+  await checkpoint(0);
   const looks: { of: typeof upright; how: Looking }[] = [
     { of: upright, how: { directions: UPRIGHT, radius: reach, bias, edges } },
     { of: turned, how: { directions: TURNED, radius: reach, bias, edges: { x: edges.y, y: edges.x } } },
@@ -68,12 +68,12 @@ export async function visibility(
       parts[k].of.seen.set(made, size * parts[k].band.from);
       PLANES.give(made);
     },
-    breathe,
+    checkpoint,
   );
   const back = KERNELS.transposePlane(turned.seen, size, size);
   PLANES.give(turned.seen);
-  await breathe(1);
-  const out = await inTurns(summing([upright.seen, back], [1, 1], {}, upright.seen), breathe);
+  await checkpoint(1);
+  const out = await runSteps(summing([upright.seen, back], [1, 1], {}, upright.seen), checkpoint);
   PLANES.give(back);
   return out;
 }

@@ -1,4 +1,4 @@
-import type { Frame } from '../types.ts';
+import type { Frame } from '../../tile/frame.ts';
 
 /** σ in pixels of a blur that takes out what is finer than so many mm: a blob that large answers to it most (Lindeberg 1998). */
 export const sigmaOf = (

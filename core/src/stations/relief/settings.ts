@@ -1,15 +1,33 @@
 import * as v from 'valibot';
 import { GRADIENT_KERNELS } from '../../filters/gradient.ts';
-import { choice, colour, data, number, type Values } from '../../settings/settings.ts';
-import { type PictureRef, refSchema } from '../given.ts';
+import { choice, colour, data, group, number, type Values } from '../../settings/kinds.ts';
+import { type PictureRef, refSchema } from '../../tile/given.ts';
 import { GREYS } from './grey.ts';
 import { NORMAL_Y } from './normal.ts';
+
+const GROUPS = {
+  bands: group({ id: 'bands', title: 'Bands', collapsed: true }),
+  fineDetailOfTheNormal: group({
+    id: 'fine-detail-of-the-normal',
+    title: 'Fine detail of the normal',
+    collapsed: true,
+  }),
+  mixedHeight: group({ id: 'mixed-height', title: 'Mixed height', collapsed: true }),
+  readFrom: group({ id: 'read-from', title: 'Read from', collapsed: true }),
+  slantingLight: group({ id: 'slanting-light', title: 'Slanting light', collapsed: true }),
+  shape: group({ id: 'shape', title: 'Shape', collapsed: true }),
+  normal: group({ id: 'normal', title: 'Normal', collapsed: true }),
+  detailNormal: group({ id: 'detail-normal', title: 'Detail normal', collapsed: true }),
+  detailMap: group({ id: 'detail-map', title: 'Detail map' }),
+  occlusion: group({ id: 'occlusion', title: 'Occlusion', collapsed: true }),
+  cavity: group({ id: 'cavity', title: 'Cavity', collapsed: true }),
+};
 
 const bandWeight = (n: number, value: number) =>
   number({
     label: `Band ${n}`,
     help: `Weight of detail of size ${n} of 6, fine to broad, in the height.`,
-    group: 'Bands',
+    group: GROUPS.bands,
     default: value,
     min: 0,
     max: 3,
@@ -21,7 +39,7 @@ const fineWeight = (n: number) =>
   number({
     label: `Band ${n}`,
     help: `Detail of size ${n} of 6 that goes into the normal map on top of what the height has; −1 takes about that of the height out.`,
-    group: 'Fine detail of the normal',
+    group: GROUPS.fineDetailOfTheNormal,
     default: 0,
     min: -3,
     max: 3,
@@ -56,7 +74,7 @@ export const settings = {
   secondFrom: choice({
     label: 'Mixed with',
     help: 'A second source of height: each counts by its spread, the share below says how much of it.',
-    group: 'Mixed height',
+    group: GROUPS.mixedHeight,
     default: 'none',
     options: ['none', 'tone', 'light', 'normals'],
     names: ['Nothing', 'Tone', 'Slanting light', 'The given normals'],
@@ -64,7 +82,7 @@ export const settings = {
   secondShare: number({
     label: 'Share',
     help: 'How much of the height is the second source’s.',
-    group: 'Mixed height',
+    group: GROUPS.mixedHeight,
     default: 0.3,
     min: 0,
     max: 1,
@@ -87,7 +105,7 @@ export const settings = {
   grey: choice({
     label: 'Grey',
     help: 'From what of the colour height is read: luminance, the darkest channel, one channel, or nearness to a colour.',
-    group: 'Read from',
+    group: GROUPS.readFrom,
     default: 'luminance',
     options: GREYS,
     names: ['Luminance', 'Darkest channel', 'Red', 'Green', 'Blue', 'Nearness to a colour'],
@@ -95,14 +113,14 @@ export const settings = {
   greyColour: colour({
     label: 'The colour',
     help: 'The colour to which nearness is measured.',
-    group: 'Read from',
+    group: GROUPS.readFrom,
     default: '#808080',
   }),
   lightFrom: choice({
     ofPicture: true,
     label: 'Light from',
     help: 'From where the slanting light comes: found in the photo (then taken to come from above), or set by hand.',
-    group: 'Slanting light',
+    group: GROUPS.slantingLight,
     default: 'found',
     options: ['found', 'hand'],
     names: ['Found', 'By hand'],
@@ -111,7 +129,7 @@ export const settings = {
     ofPicture: true,
     label: 'By hand',
     help: 'Where the light comes from, clockwise from the top of the picture; used where it is set by hand.',
-    group: 'Slanting light',
+    group: GROUPS.slantingLight,
     default: 315,
     min: 0,
     max: 360,
@@ -121,7 +139,7 @@ export const settings = {
   flatten: number({
     label: 'Flatten',
     help: 'How much of broad swelling, wider than about a third of the tile, is taken out of the height.',
-    group: 'Shape',
+    group: GROUPS.shape,
     default: 0,
     min: 0,
     max: 1,
@@ -131,7 +149,7 @@ export const settings = {
   softMm: number({
     label: 'Softness',
     help: 'Detail finer than this is smoothed out of the height.',
-    group: 'Shape',
+    group: GROUPS.shape,
     default: 0,
     min: 0,
     max: 50,
@@ -141,7 +159,7 @@ export const settings = {
   noiseFloor: number({
     label: 'Noise floor',
     help: 'Detail of the two finest bands weaker than this, in their usual spread, is taken for grain and left out.',
-    group: 'Shape',
+    group: GROUPS.shape,
     default: 0,
     min: 0,
     max: 2,
@@ -151,7 +169,7 @@ export const settings = {
   kernel: choice({
     label: 'Kernel',
     help: 'How slopes are read from the height: sharp keeps the finest detail, the others are softer.',
-    group: 'Normal',
+    group: GROUPS.normal,
     default: 'sharp',
     options: GRADIENT_KERNELS,
     names: ['Sharp', 'Scharr', 'Sobel', 'Prewitt'],
@@ -159,7 +177,7 @@ export const settings = {
   normalStrength: number({
     label: 'Strength',
     help: 'Scales the slopes of the normal map; 1 is true to depth and edge.',
-    group: 'Normal',
+    group: GROUPS.normal,
     default: 1,
     min: 0,
     max: 5,
@@ -169,7 +187,7 @@ export const settings = {
   normalSoftMm: number({
     label: 'Softness',
     help: 'Detail finer than this is smoothed out of the normal map alone.',
-    group: 'Normal',
+    group: GROUPS.normal,
     default: 0,
     min: 0,
     max: 50,
@@ -182,7 +200,7 @@ export const settings = {
   detailFrom: choice({
     label: 'Detail',
     help: 'A second, finer normal laid over the first by reoriented mapping: the tile’s own two finest bands, or a given normal map that tiles.',
-    group: 'Detail normal',
+    group: GROUPS.detailNormal,
     default: 'none',
     options: ['none', 'bands', 'given'],
     names: ['None', 'The tile’s own fine bands', 'A given normal map'],
@@ -191,7 +209,7 @@ export const settings = {
     ofPicture: true,
     label: 'The map',
     help: 'A normal map that tiles, by the SHA-256 of its file.',
-    group: 'Detail map',
+    group: GROUPS.detailMap,
     default: null,
     schema: v.nullable(refSchema),
     example: `{"sha256":"${'0'.repeat(64)}","width":512,"height":512}`,
@@ -200,7 +218,7 @@ export const settings = {
   detailGreen: choice({
     label: 'Its green',
     help: 'The direction in the picture to which the green of the given detail map points.',
-    group: 'Detail normal',
+    group: GROUPS.detailNormal,
     default: 'up',
     options: NORMAL_Y,
     names: ['Up (+Y)', 'Down (−Y)'],
@@ -208,7 +226,7 @@ export const settings = {
   detailCount: number({
     label: 'Laid',
     help: 'How often the detail is laid along the tile’s longer edge; a whole number, so that it meets itself.',
-    group: 'Detail normal',
+    group: GROUPS.detailNormal,
     default: 4,
     min: 1,
     max: 64,
@@ -218,7 +236,7 @@ export const settings = {
   detailStrength: number({
     label: 'Strength',
     help: 'Scales the slopes of the detail.',
-    group: 'Detail normal',
+    group: GROUPS.detailNormal,
     default: 1,
     min: 0,
     max: 5,
@@ -228,7 +246,7 @@ export const settings = {
   occlusionMm: number({
     label: 'Distance',
     help: 'How far away relief may stand and still shade a point.',
-    group: 'Occlusion',
+    group: GROUPS.occlusion,
     default: 40,
     min: 1,
     max: 2000,
@@ -238,7 +256,7 @@ export const settings = {
   occlusionStrength: number({
     label: 'Strength',
     help: 'How much of the shading goes into the map; 1 is as computed.',
-    group: 'Occlusion',
+    group: GROUPS.occlusion,
     default: 1,
     min: 0,
     max: 2,
@@ -248,7 +266,7 @@ export const settings = {
   occlusionBias: number({
     label: 'Bias',
     help: 'Relief that rises less than this above a point does not shade it: takes out the grey that fine grain makes.',
-    group: 'Occlusion',
+    group: GROUPS.occlusion,
     default: 0,
     min: 0,
     max: 30,
@@ -258,7 +276,7 @@ export const settings = {
   cavityMm: number({
     label: 'Width',
     help: 'Size of the hollows and edges that cavity picks out.',
-    group: 'Cavity',
+    group: GROUPS.cavity,
     default: 10,
     min: 0.5,
     max: 500,
@@ -268,7 +286,7 @@ export const settings = {
   cavityStrength: number({
     label: 'Strength',
     help: 'Contrast of the cavity map about flat (0.5).',
-    group: 'Cavity',
+    group: GROUPS.cavity,
     default: 1,
     min: 0,
     max: 4,
@@ -278,7 +296,7 @@ export const settings = {
   cavityHollows: number({
     label: 'Hollows',
     help: 'How much of it the dark part is: what lies lower than its surroundings.',
-    group: 'Cavity',
+    group: GROUPS.cavity,
     default: 1,
     min: 0,
     max: 2,
@@ -288,7 +306,7 @@ export const settings = {
   cavityEdges: number({
     label: 'Edges',
     help: 'How much of it the light part is: what stands out of its surroundings.',
-    group: 'Cavity',
+    group: GROUPS.cavity,
     default: 1,
     min: 0,
     max: 2,

@@ -1,8 +1,8 @@
 import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
-import { PAUSE_ROWS, type Pausing } from '../../raster/pausing.ts';
 import { mean } from '../../raster/statistics.ts';
+import type { Sides } from '../../tile/shape.ts';
+import { PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 import { type SideLight, sideLightIn } from '../even/side-light.ts';
-import type { Sides } from '../shape.ts';
 
 /** Regularisation: how much a frequency square to the light must not be trusted. */
 const LAMBDA = 0.3;
@@ -10,7 +10,7 @@ const LAMBDA = 0.3;
 const BROAD = 10;
 
 /** The line of slanting light in a tile that wraps, by its log luminance: no window is needed, no part counts less. */
-export function* lightInTile(log: Float32Array, { width, height }: Sides): Pausing<SideLight> {
+export function* lightInTile(log: Float32Array, { width, height }: Sides): Steps<SideLight> {
   const spectrum = { width, height, re: new Float64Array(log), im: new Float64Array(log.length) };
   return yield* sideLightIn(yield* fft2(spectrum), null);
 }
@@ -66,7 +66,7 @@ export function* slantHeight(
   grey: Float32Array,
   { width, height }: Sides,
   degrees: number,
-): Pausing<Float32Array> {
+): Steps<Float32Array> {
   const re = contrastOf(grey);
   yield;
   const spectrum = yield* fft2({ width, height, re, im: new Float64Array(re.length) });

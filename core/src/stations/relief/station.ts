@@ -1,12 +1,14 @@
 import { luminance } from '../../colour/luminance.ts';
-import type { WorkContext } from '../../engine/context.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { inTurns, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { percentiles, statistics } from '../../raster/statistics.ts';
 import { summing } from '../../raster/summing.ts';
-import { turnedNormals } from '../given.ts';
-import { type Frame, type ReliefOutput, station } from '../types.ts';
+import type { WorkContext } from '../../tile/context.ts';
+import type { Frame } from '../../tile/frame.ts';
+import { turnedNormals } from '../../tile/given.ts';
+import { runSteps, type Steps } from '../../work/steps.ts';
+import { join } from '../join/station.ts';
+import { station } from '../station.ts';
 import { bandSum } from './band-sum.ts';
 import { BAND_COUNT, detailBands } from './bands.ts';
 import { cavityMap, localRelief } from './cavity.ts';
@@ -25,10 +27,12 @@ import {
 import { heightOfNormals } from './integrate.ts';
 import { normalKey, normals, readsBands } from './normals.ts';
 import { occlusionMap } from './occlusion-map.ts';
+import type { ReliefOutput } from './output.ts';
 import { sigmaOf } from './scale.ts';
 import { type ReliefSettings, settings } from './settings.ts';
 import { fromAbove, lightInTile, slantHeight } from './slant.ts';
 import { verdict } from './verdict.ts';
+import { views } from './views.ts';
 
 type Chosen = ReliefSettings;
 
@@ -64,15 +68,18 @@ async function readLight(
   return context.part('light', frame.edges, async () => {
     const y = luminance(join.picture);
     const log = KERNELS.logPlane(y, 0.01);
-    await context.breathe(0);
-    const { degrees: line, plain } = await inTurns(lightInTile(log, frame), context.breathe);
+    await context.checkpoint(0);
+    const { degrees: line, plain } = await runSteps(lightInTile(log, frame), context.checkpoint);
     const degrees = fromAbove(line);
-    await context.breathe(0);
-    const slant = await inTurns(slantHeight(y, frame, degrees), context.breathe);
-    await context.breathe(0);
-    const evidence = await inTurns(polarityEvidence(log, slant, plain, frame, frame.edges), context.breathe);
+    await context.checkpoint(0);
+    const slant = await runSteps(slantHeight(y, frame, degrees), context.checkpoint);
+    await context.checkpoint(0);
+    const evidence = await runSteps(
+      polarityEvidence(log, slant, plain, frame, frame.edges),
+      context.checkpoint,
+    );
     PLANES.give(y, log, slant);
-    await context.breathe(0);
+    await context.checkpoint(0);
     return { light: { degrees, plain }, evidence };
   });
 }
@@ -87,28 +94,28 @@ function rawHeight(
   const near = chosen.grey === 'nearness' ? chosen.greyColour : '';
   const degrees = lightOf(chosen, light);
   const { normal } = join.given;
-  const grey = () => inTurns(greyOf(join.picture, chosen.grey, near), context.breathe);
+  const grey = () => runSteps(greyOf(join.picture, chosen.grey, near), context.checkpoint);
   const bands = () =>
     context.part('bands', [frame.edges, chosen.grey, near], async () =>
-      detailBands(await grey(), frame, frame.edges, context.breathe),
+      detailBands(await grey(), frame, frame.edges, context.checkpoint),
     );
   return {
     bands,
     bandSum:
       frame.size > HELD_SIZE
-        ? async (shares) => bandSum(await grey(), frame, frame.edges, context.breathe, shares)
+        ? async (shares) => bandSum(await grey(), frame, frame.edges, context.checkpoint, shares)
         : null,
     slant: () =>
       context.part('slant', [frame.edges, chosen.grey, near, degrees], async () => {
-        const before = await inTurns(greyOf(await join.before(), chosen.grey, near), context.breathe);
-        return inTurns(slantHeight(before, frame, degrees), context.breathe);
+        const before = await runSteps(greyOf(await join.before(), chosen.grey, near), context.checkpoint);
+        return runSteps(slantHeight(before, frame, degrees), context.checkpoint);
       }),
     normals: normal
       ? () =>
           context.part('of normals', frame.edges, () =>
-            inTurns(
+            runSteps(
               heightOfNormals(turnedNormals(normal, frame.turnDegrees + join.turnDegrees, true)),
-              context.breathe,
+              context.checkpoint,
             ),
           )
       : null,
@@ -145,7 +152,7 @@ const shapeOf = (chosen: Chosen, frame: Frame, isGiven: boolean): HeightShape =>
   noiseFloor: chosen.noiseFloor,
 });
 
-function* scaled(bands: Float32Array, { low, high }: { low: number; high: number }): Pausing<Float32Array> {
+function* scaled(bands: Float32Array, { low, high }: { low: number; high: number }): Steps<Float32Array> {
   if (high - low < FLAT) return new Float32Array(bands.length).fill(0.5);
   const scale = 1 / (high - low);
   return yield* summing([bands], [scale], { base: -low * scale, low: 0, high: 1 });
@@ -156,24 +163,35 @@ export const relief = station({
   name: 'relief',
   line: 'Read the surface’s shape: height, normal, occlusion, cavity.',
   settings,
+  reads: [join],
+  pictures: ({ detailMap }) => ({ detail: detailMap }),
+  optional: { occlusion: { ofPhoto: false } },
+  demands: (chosen) => (isLit(chosen) ? [`${join.name}.before`] : []),
+  setsFrame: ({ normalY }) => ({ green: normalY === 'up' ? 1 : -1 }),
+  frameFacts: ({ edgeMetres }) => edgeMetres,
+  views,
+  shows: 'height',
+  weight: 36,
+  of: 'tile',
+  measuredLast: true,
   decision: decisionSchema,
   decidesOn: (chosen, frame) => [shapeKey(chosen), chosen.cavityMm, frame.edgeMetres, readsBands(chosen)],
   async decide(input: ReliefInput, chosen, frame, context): Promise<ReliefDecision> {
     const { light, evidence } = await readLight(input, frame, context);
     const raw = rawHeight(input, chosen, light, frame, context);
     const shape = shapeOf(chosen, frame, raw.given !== null);
-    const spreads = await spreadsOf(raw, shape, context.breathe, readsBands(chosen));
-    const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges, context.breathe);
+    const spreads = await spreadsOf(raw, shape, context.checkpoint, readsBands(chosen));
+    const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges, context.checkpoint);
     // Heights of normals and given ones are true, to their ends; of others a few far ones do not count.
     const read = partsOf(raw, shape);
     const isTrue = read.length === 1 && (read[0].from === 'normals' || read[0].from === 'given');
     const isWhole = isTrue && read[0].from === 'given' && chosen.flatten === 0;
     const [low, high] = isWhole ? [0, 1] : percentiles(sum, isTrue ? [0, 100] : [0.1, 99.9]);
-    const height = await inTurns(scaled(sum, { low, high }), context.breathe);
-    await context.breathe(0);
-    const local = await inTurns(
+    const height = await runSteps(scaled(sum, { low, high }), context.checkpoint);
+    await context.checkpoint(0);
+    const local = await runSteps(
       localRelief(height, frame, cavitySigma(chosen, frame), frame.edges),
-      context.breathe,
+      context.checkpoint,
     );
     const { deviation } = statistics(local);
     return {
@@ -195,16 +213,16 @@ export const relief = station({
       [shapeKey(chosen), low, high, spreads, light, chosen.softMm > 0 ? frame.edgeMetres : null],
       async () => {
         const shape = shapeOf(chosen, frame, raw.given !== null);
-        const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges, context.breathe);
-        return inTurns(scaled(sum, decided), context.breathe);
+        const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges, context.checkpoint);
+        return runSteps(scaled(sum, decided), context.checkpoint);
       },
     );
-    await context.breathe(0.2);
+    await context.checkpoint(0.2);
     const heightKey = [shapeKey(chosen), low, high, spreads, light, frame.edgeMetres];
     const normal = await context.part('normal', [heightKey, normalKey(chosen)], () =>
       normals(input, height, raw, chosen, decided, frame, context),
     );
-    await context.breathe(0.3);
+    await context.checkpoint(0.3);
     const cavity = await context.part(
       'cavity',
       [
@@ -217,7 +235,7 @@ export const relief = station({
       ],
       () =>
         given.cavity?.planes[0] ??
-        inTurns(
+        runSteps(
           cavityMap(
             height,
             frame,
@@ -229,19 +247,20 @@ export const relief = station({
             },
             frame.edges,
           ),
-          context.breathe,
+          context.checkpoint,
         ),
     );
-    await context.breathe(0.4);
-    const occlusion = input.withOcclusion
+    await context.checkpoint(0.4);
+    const occlusion = !input.omit?.includes('occlusion')
       ? await context.part(
           'occlusion',
           [heightKey, chosen.depthMm, chosen.occlusionMm, chosen.occlusionStrength, chosen.occlusionBias],
           async () =>
-            given.occlusion?.planes[0] ?? occlusionMap(height, chosen, frame, context.breathe, context.team),
+            given.occlusion?.planes[0] ??
+            occlusionMap(height, chosen, frame, context.checkpoint, context.team),
         )
       : null;
-    return { height, normal, occlusion, cavity, bands: raw.bands };
+    return { height, depthMm: chosen.depthMm, normal, occlusion, cavity, bands: raw.bands };
   },
   verdict,
 });

@@ -1,11 +1,12 @@
-import type { WorkContext } from '../../engine/context.ts';
 import { findingPercentiles } from '../../raster/histogram.ts';
-import { inParts, inTurns, type Pausing } from '../../raster/pausing.ts';
 import { readStep, thinned } from '../../raster/thinned.ts';
+import type { WorkContext } from '../../tile/context.ts';
+import type { Frame } from '../../tile/frame.ts';
 import type { Verdict } from '../../verdict.ts';
-import type { Frame, ReliefOutput } from '../types.ts';
+import { inParts, runSteps, type Steps } from '../../work/steps.ts';
 import { isLit, lightOf, type ReliefDecision, type ReliefInput } from './decision.ts';
 import { GRAINY } from './evidence.ts';
+import type { ReliefOutput } from './output.ts';
 import type { ReliefSettings } from './settings.ts';
 
 const STEEP_DEGREES = 60;
@@ -58,7 +59,7 @@ interface Told {
 }
 
 /** How many normals are steep (%), how far all of them lean together, the lowest one's z, and how far a length is from 1. */
-function* told(normals: Float32Array[]): Pausing<Told> {
+function* told(normals: Float32Array[]): Steps<Told> {
   const steepZ = Math.cos((STEEP_DEGREES * Math.PI) / 180);
   const sums: Sums = { steep: 0, tiltX: 0, tiltY: 0, lowestZ: 1, offLength: 0 };
   const [, , nz] = normals;
@@ -83,16 +84,16 @@ export async function verdict(
   chosen: ReliefSettings,
   decided: ReliefDecision,
   frame: Frame,
-  { breathe }: Pick<WorkContext, 'breathe'>,
+  { checkpoint }: Pick<WorkContext, 'checkpoint'>,
 ): Promise<Verdict> {
   const { evidence, light } = decided;
   const isGiven = input.join.given.height !== undefined;
   const heights = thinned(output.height);
-  await breathe(1);
-  const [low, high] = await inTurns(findingPercentiles(heights, [0.5, 99.5]), breathe);
-  await breathe(1);
-  const { steepShare, tilt, lowestZ, offLength } = await inTurns(told(output.normal.planes), breathe);
-  await breathe(1);
+  await checkpoint(1);
+  const [low, high] = await runSteps(findingPercentiles(heights, [0.5, 99.5]), checkpoint);
+  await checkpoint(1);
+  const { steepShare, tilt, lowestZ, offLength } = await runSteps(told(output.normal.planes), checkpoint);
+  await checkpoint(1);
   const range = (high - low) * chosen.depthMm;
   const flat = !(high > low) || range === 0;
   const steepest = (Math.acos(Math.min(1, lowestZ)) * 180) / Math.PI;

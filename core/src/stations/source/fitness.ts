@@ -3,14 +3,14 @@ import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { findingPercentiles } from '../../raster/histogram.ts';
-import { inParts, type Pausing } from '../../raster/pausing.ts';
 import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea, resizingArea } from '../../raster/resize.ts';
+import { inParts, type Steps } from '../../work/steps.ts';
 import { drift } from '../even/drift.ts';
 import { measuringSeams } from '../join/seam.ts';
 import { mainDirection } from '../square/direction.ts';
-import type { SourceOutput } from '../types.ts';
+import type { SourceOutput } from './output.ts';
 
 /** What a photo offers. Shares are 0..1. */
 export interface Fitness {
@@ -69,7 +69,7 @@ function diagonals(plane: Float32Array, width: number, height: number): Float32A
 }
 
 /** Noise by the diagonal details of 2 × 2 blocks, whose median structure hardly moves (Donoho & Johnstone 1994). */
-function* noiseOf(plane: Float32Array, width: number, height: number): Pausing<number> {
+function* noiseOf(plane: Float32Array, width: number, height: number): Steps<number> {
   const details = diagonals(plane, width, height);
   yield;
   return (yield* findingPercentiles(details, [50]))[0] / MAD;
@@ -82,8 +82,8 @@ function distance(a: Float32Array, b: Float32Array): number {
   return Math.sqrt(sum);
 }
 
-function* sharpnessOf(plane: Float32Array, width: number, height: number): Pausing<number> {
-  function* power(sigma: number): Pausing<number> {
+function* sharpnessOf(plane: Float32Array, width: number, height: number): Steps<number> {
+  function* power(sigma: number): Steps<number> {
     const soft = yield* blurring(plane, width, height, sigma, MIRROR);
     const strength = distance(plane, soft);
     PLANES.give(soft);
@@ -105,7 +105,7 @@ function lostIn([r, g, b]: Float32Array[]): { burnt: number; black: number } {
 }
 
 /** Measures the fitness of a linearised photo. */
-export function* fitness(source: SourceOutput): Pausing<Fitness> {
+export function* fitness(source: SourceOutput): Steps<Fitness> {
   const { picture } = source;
   const { width, height } = picture;
   const { planes } = picture;

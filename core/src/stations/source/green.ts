@@ -1,8 +1,8 @@
 import { realSpectra } from '../../raster/fft.ts';
-import { atOnce } from '../../raster/pausing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../raster/resize.ts';
 import { statistics } from '../../raster/statistics.ts';
+import { runToEnd } from '../../work/steps.ts';
 
 /** What a normal map says about itself. */
 export interface GreenFound {
@@ -67,7 +67,7 @@ export function greenOf(codes: Raster): GreenFound {
       q[k] = window * (q[k] - meanQ);
     }
   }
-  const [P, second] = atOnce(realSpectra(p, q, MEASURED, MEASURED));
+  const [P, second] = runToEnd(realSpectra(p, q, MEASURED, MEASURED));
   const Q = second!;
   let energy = 0;
   let up = 0;

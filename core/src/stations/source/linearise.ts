@@ -1,18 +1,16 @@
 import { linearTable, srgbToLinear } from '../../colour/srgb.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import type { Pixels } from '../../pixels.ts';
+import { codesRaster, fullOf } from '../../pixels/codes-raster.ts';
+import type { Pixels } from '../../pixels/pixels.ts';
 import { mapped } from '../../raster/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { ALONE, type Team } from '../../team/team.ts';
-import { type Given, type GivenMap, isGivenColour } from '../given.ts';
-import type { SourceInput, SourceOutput } from '../types.ts';
+import { type Given, type GivenMap, isGivenColour } from '../../tile/given.ts';
+import type { SourceInput, SourceOutput } from './output.ts';
 
 /** How values are meant: as the file's kind has it (floats linear, codes sRGB), as sRGB colour, or as linear data. */
 export const READS_AS = ['file', 'colour', 'data'] as const;
 export type ReadsAs = (typeof READS_AS)[number];
-
-const fullOf = (data: Pixels['data']): number =>
-  data instanceof Float32Array ? 1 : data instanceof Uint16Array ? 65535 : 255;
 
 /** Whether samples are averaged and read as they stand, without a transfer curve. */
 export const isLinear = (isFloat: boolean, reads: ReadsAs): boolean =>
@@ -20,16 +18,6 @@ export const isLinear = (isFloat: boolean, reads: ReadsAs): boolean =>
 
 /** A float as a value that can be worked with: what is no number, or below zero, is none. */
 const sound = (value: number): number => (value > 0 && value < 1e6 ? value : value >= 1e6 ? 1e6 : 0);
-
-/** Values 0..1 of a data map as its codes stand: no transfer curve. */
-export function codesRaster({ data, width, height, channels }: Pixels, planes: 1 | 3): Raster {
-  const full = fullOf(data);
-  const out = Raster.filled(width, height, planes);
-  for (let c = 0; c < planes; c++) {
-    for (let i = 0; i < width * height; i++) out.planes[c][i] = data[i * channels + c] / full;
-  }
-  return out;
-}
 
 /** Heights in floats may have any unit: where they leave 0..1 their range becomes it. */
 function heightRaster(pixels: Pixels): Raster {

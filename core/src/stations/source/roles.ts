@@ -1,4 +1,4 @@
-import { GIVEN_MAPS, type GivenMap } from '../given.ts';
+import { GIVEN_MAPS, type GivenMap } from '../../tile/given.ts';
 
 /** What a picture of a set may be: the colour, a map that is taken, or one that is known but not taken. */
 export const ROLES = ['colour', ...GIVEN_MAPS] as const;

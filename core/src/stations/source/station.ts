@@ -1,25 +1,22 @@
-import * as v from 'valibot';
-import { inTurns } from '../../raster/pausing.ts';
-import { choice, data } from '../../settings/settings.ts';
-import { GIVEN_MAPS, type GivenRefs, givenSchema } from '../given.ts';
-import { NOTHING_TO_DECIDE, type SourceInput, station } from '../types.ts';
+import { choice, data, group, text } from '../../settings/kinds.ts';
+import { GIVEN_MAPS, type GivenRefs, givenSchema } from '../../tile/given.ts';
+import { runSteps } from '../../work/steps.ts';
+import { NOTHING_TO_DECIDE, station } from '../station.ts';
 import { type Fitness, fitness } from './fitness.ts';
 import { linearise, READS_AS } from './linearise.ts';
+import { keyOfPhoto, loadPhoto } from './load.ts';
+import type { SourceInput, SourceOutput } from './output.ts';
+
+const GROUPS = {
+  whereFrom: group({ id: 'where-from', title: 'Where from' }),
+  givenMaps: group({ id: 'given-maps', title: 'Given maps' }),
+};
 
 /** Longest origin or licence, in characters. */
 const LONGEST = 500;
 
-const text = (label: string, help: string, example: string) =>
-  data<string>({
-    label,
-    help,
-    group: 'Where from',
-    ofPicture: true,
-    default: '',
-    schema: v.pipe(v.string(), v.maxLength(LONGEST)),
-    example: `"${example}"`,
-    words: (value) => value || 'not stated',
-  });
+const stated = (label: string, help: string) =>
+  text({ label, help, group: GROUPS.whereFrom, ofPicture: true, default: '', longest: LONGEST });
 
 const settings = {
   reads: choice({
@@ -34,7 +31,7 @@ const settings = {
     ofPicture: true,
     label: 'Given maps',
     help: 'Maps that were given with the picture instead of being derived, by the SHA-256 of their files.',
-    group: 'Given maps',
+    group: GROUPS.givenMaps,
     default: {},
     schema: givenSchema,
     example: `{"height":{"sha256":"${'0'.repeat(64)}","width":1600,"height":1200}}`,
@@ -44,13 +41,13 @@ const settings = {
     ofPicture: true,
     label: 'Given green',
     help: 'The direction in the picture to which the green of a given normal map points.',
-    group: 'Given maps',
+    group: GROUPS.givenMaps,
     default: 'up',
     options: ['up', 'down'],
     names: ['Up (+Y)', 'Down (−Y)'],
   }),
-  origin: text('Origin', 'Where the picture comes from; goes into the manifest.', 'own photo'),
-  licence: text('Licence', 'Under which licence it may be used; goes into the manifest.', 'CC0-1.0'),
+  origin: stated('Origin', 'Where the picture comes from; goes into the manifest.'),
+  licence: stated('Licence', 'Under which licence it may be used; goes into the manifest.'),
 };
 
 const BURNT = 0.02;
@@ -82,10 +79,31 @@ export const source = station({
   name: 'source',
   line: 'See what the photo holds before work starts.',
   settings,
+  reads: [],
+  loading: { key: keyOfPhoto, load: loadPhoto },
+  pictures: ({ given }) => given,
+  cacheKey: ({ reads, given, givenGreen }) => [
+    reads,
+    givenGreen,
+    Object.entries(given)
+      .map(([map, ref]) => `${map} ${ref?.sha256}`)
+      .sort(),
+  ],
+  views: {
+    photo: {
+      title: 'Photo',
+      kind: 'colour',
+      before: null,
+      raster: ({ source }: { source?: SourceOutput }) => source?.picture ?? null,
+    },
+  },
+  shows: 'photo',
+  weight: 4,
+  of: 'photo',
   ...NOTHING_TO_DECIDE,
   run: async (input: SourceInput, chosen, _decided, _frame, { team }) => linearise(input, chosen, team),
-  async verdict(output, _input, _settings, _decided, frame, { breathe }) {
-    const f = await inTurns(fitness(output), breathe);
+  async verdict(output, _input, _settings, _decided, frame, { checkpoint }) {
+    const f = await runSteps(fitness(output), checkpoint);
     const few = f.shortEdge < frame.wantedSize;
     const burnt = f.burnt + f.black > BURNT;
     const soft = f.sharpness < SOFT;

@@ -1,7 +1,7 @@
 import { blurring } from '../../filters/gaussian.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { mapped } from '../../raster/mapped.ts';
-import type { Pausing } from '../../raster/pausing.ts';
+import type { Steps } from '../../work/steps.ts';
 
 const COARSE_STEP = 1;
 const FINE_STEP = 0.1;
@@ -46,7 +46,7 @@ function clearness(plane: Float32Array, width: number, height: number, degrees: 
  * lines differ most, on both axes together (projection profiles, Postl 1986), with broad tone taken out.
  * Searched by whole degrees, then by tenths, its top found to a part of one.
  */
-export function* mainDirection(plane: Float32Array, width: number, height: number): Pausing<MainDirection> {
+export function* mainDirection(plane: Float32Array, width: number, height: number): Steps<MainDirection> {
   const broad = yield* blurring(plane, width, height, Math.min(width, height) / 24, MIRROR);
   const fine = mapped(plane, (v, i) => v - broad[i]);
   const both = (degrees: number) =>

@@ -1,5 +1,5 @@
 import type { Affine, Place } from '../../raster/sample.ts';
-import { aspectOf, type Shape, type Sides, sidesOf } from '../shape.ts';
+import { aspectOf, type Shape, type Sides, sidesOf } from '../../tile/shape.ts';
 import { homography } from './homography.ts';
 import { type BendMesh, meshMove, meshRow, splineWeights } from './mesh.ts';
 

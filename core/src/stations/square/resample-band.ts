@@ -2,7 +2,7 @@ import { KERNELS } from '../../kernels/kernels.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import { Raster } from '../../raster/raster.ts';
 import { type Band, resampleAffine, resampleField } from '../../raster/sample.ts';
-import type { Sides } from '../shape.ts';
+import type { Sides } from '../../tile/shape.ts';
 import { type Crop, framePlace, type MarginShares, samplingGrid } from './geometry.ts';
 
 /** A picture, and the crop with margins that is to be taken from it at so many pixels. */
@@ -22,7 +22,7 @@ export interface Framing {
 
 /** Rows of a crop, whichever way it lies in the photo; one plane a channel, in their place in `into`. */
 export async function resampleBand(
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
   { planes, width, height, crop, sides, margins, out, held }: Framing,
   into: Float32Array[],
   band: Band,
@@ -31,10 +31,10 @@ export async function resampleBand(
   const raster = new Raster(width, height, planes);
   if (crop.corners || crop.bend) {
     const place = framePlace(width, height, crop, sides, margins);
-    await resampleField(raster, out.width, out.height, place, MIRROR, breathe, band, whole);
+    await resampleField(raster, out.width, out.height, place, MIRROR, checkpoint, band, whole);
   } else {
     const { grid, stretch } = samplingGrid(width, height, crop, sides, margins);
-    await resampleAffine(raster, out.width, out.height, grid, stretch, MIRROR, breathe, band, whole);
+    await resampleAffine(raster, out.width, out.height, grid, stretch, MIRROR, checkpoint, band, whole);
   }
   for (const plane of into) {
     const rows = plane.subarray(band.from * out.width, band.to * out.width);

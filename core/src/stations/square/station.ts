@@ -1,14 +1,31 @@
 import * as v from 'valibot';
 import { Problem } from '../../problem.ts';
 import { Raster } from '../../raster/raster.ts';
-import { choice, data, number } from '../../settings/settings.ts';
+import { choice, data, group, number } from '../../settings/kinds.ts';
 import { inBands } from '../../team/in-bands.ts';
-import { mapGiven } from '../given.ts';
-import { SHAPES, sidesOf } from '../shape.ts';
-import { NOTHING_TO_DECIDE, type SourceOutput, type SquareOutput, station } from '../types.ts';
-import { type Corners, type Crop, cropMapper, isFrame, marginsIn, shareOutside } from './geometry.ts';
+import { mapGiven } from '../../tile/given.ts';
+import { SHAPES, sidesOf } from '../../tile/shape.ts';
+import type { SourceOutput } from '../source/output.ts';
+import { source } from '../source/station.ts';
+import { NOTHING_TO_DECIDE, station } from '../station.ts';
+import {
+  type Corners,
+  type Crop,
+  cropMapper,
+  cropTurn,
+  isFrame,
+  marginsIn,
+  shareOutside,
+} from './geometry.ts';
 import { type BendMesh, isFolded, meshSchema } from './mesh.ts';
+import { neededShortEdge } from './needed.ts';
+import type { SquareOutput } from './output.ts';
 import type { Framing } from './resample-band.ts';
+import { views } from './views.ts';
+
+const GROUPS = {
+  crop: group({ id: 'crop', title: 'Crop' }),
+};
 
 export const SIZES = [256, 512, 1024, 2048, 4096, 8192] as const;
 
@@ -45,7 +62,7 @@ const settings = {
     ofPicture: true,
     label: 'Centre across',
     help: 'Where the crop sits across the photo, as a share of its width.',
-    group: 'Crop',
+    group: GROUPS.crop,
     default: 0.5,
     min: 0,
     max: 1,
@@ -56,7 +73,7 @@ const settings = {
     ofPicture: true,
     label: 'Centre down',
     help: 'Where the crop sits down the photo, as a share of its height.',
-    group: 'Crop',
+    group: GROUPS.crop,
     default: 0.5,
     min: 0,
     max: 1,
@@ -67,7 +84,7 @@ const settings = {
     ofPicture: true,
     label: 'Crop edge',
     help: 'Edge of the crop as a share of the largest that fits the photo. Below about 0.85 a margin is left for Join.',
-    group: 'Crop',
+    group: GROUPS.crop,
     default: 0.84,
     min: 0.05,
     max: 1,
@@ -78,7 +95,7 @@ const settings = {
     ofPicture: true,
     label: 'Turn',
     help: 'Turns the crop clockwise, to level what is slanted in the photo.',
-    group: 'Crop',
+    group: GROUPS.crop,
     default: 0,
     min: -45,
     max: 45,
@@ -89,7 +106,7 @@ const settings = {
     ofPicture: true,
     label: 'Corners',
     help: 'Four corners in place of the upright crop, for a photo taken at a slant: upper left, upper right, lower right, lower left, as shares of the photo.',
-    group: 'Crop',
+    group: GROUPS.crop,
     default: null,
     schema: v.nullable(v.tuple([point, point, point, point])),
     example: '[[0.1,0.1],[0.9,0.12],[0.95,0.9],[0.05,0.88]]',
@@ -99,7 +116,7 @@ const settings = {
     ofPicture: true,
     label: 'Bend',
     help: 'A smooth bend for rows that bow: 3 × 3 to 6 × 6 handles over the crop, each moved by shares of the crop’s edge.',
-    group: 'Crop',
+    group: GROUPS.crop,
     default: null,
     schema: v.nullable(meshSchema),
     example: '{"across":3,"down":3,"moves":[[0,0],[0,0.02],[0,0],[0,0],[0,0.02],[0,0],[0,0],[0,0.02],[0,0]]}',
@@ -115,6 +132,26 @@ export const square = station({
   name: 'square',
   line: 'Choose the piece, level it, say how large it is.',
   settings,
+  reads: [source],
+  setsFrame: (chosen, photo, given) => {
+    const size = given ?? chosen.size;
+    return {
+      size,
+      ...sidesOf(chosen.shape, size),
+      shape: chosen.shape,
+      wantedSize: chosen.size,
+      edgeMetres: chosen.edgeMetres,
+      turnDegrees: cropTurn(photo.width, photo.height, chosen),
+      photoShortEdge: neededShortEdge(chosen, size, photo),
+    };
+  },
+  // Size and edge have their effect through the frame.
+  cacheKey: ({ size: _size, edgeMetres: _edge, ...rest }) => rest,
+  views,
+  shows: 'crop',
+  worksOn: 'photo',
+  weight: 22,
+  of: 'photo',
   ...NOTHING_TO_DECIDE,
   async run(input: SourceOutput, chosen, _decided: null, frame, context): Promise<SquareOutput> {
     // No more of the settings than that: it goes to other threads.
@@ -151,7 +188,7 @@ export const square = station({
       out: { width, height },
     };
     const resample = (raster: Raster, held: Framing['held']) =>
-      inBands('resampleBand', raster, { ...framing, held }, context.team, context.breathe);
+      inBands('resampleBand', raster, { ...framing, held }, context.team, context.checkpoint);
     const { across, down } = cropMapper(originalWidth, originalHeight, crop);
     const alpha = input.alpha
       ? (await resample(new Raster(picture.width, picture.height, [input.alpha]), UNIT)).planes[0]

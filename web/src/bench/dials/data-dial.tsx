@@ -1,11 +1,11 @@
-import { type DataSetting, stableJson } from '@zesty-tile/core';
+import { type Setting, type SettingValue, stableJson, valueWords } from '@zesty-tile/core';
 import { GREY } from '../../theme.ts';
 import { DialRow } from './dial-row.tsx';
 
 interface DataDialProps {
-  setting: DataSetting;
-  value: unknown;
-  onChange(value: object | null): void;
+  setting: Setting;
+  value: SettingValue;
+  onChange(value: SettingValue): void;
 }
 
 /** One row for what is set by hand on the picture: what it is in words, and the way back. */
@@ -16,7 +16,7 @@ export function DataDial({ setting, value, onChange }: DataDialProps) {
       changed={stableJson(value) !== stableJson(setting.default)}
       onReset={() => onChange(setting.default)}
     >
-      <span style={{ color: GREY.soft }}>{setting.words(value)}</span>
+      <span style={{ color: GREY.soft }}>{valueWords(setting, value)}</span>
     </DialRow>
   );
 }

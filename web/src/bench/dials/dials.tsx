@@ -2,129 +2,61 @@ import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import {
+  type Group,
   type Setting,
-  type SettingsOf,
   type SettingValue,
   STATIONS,
   type StationName,
+  settingsOf,
 } from '@zesty-tile/core';
 import { Fragment, useLayoutEffect, useRef } from 'react';
-import { CratePanel, NewestCrate } from '../../stations/crate/crate-panel.tsx';
-import { LeaveTools } from '../../stations/even/leave-tools.tsx';
-import { FinishTools } from '../../stations/finish/finish-tools.tsx';
-import { GaugeTools } from '../../stations/gauge/gauge-tools.tsx';
-import { TryWays } from '../../stations/join/proposals.tsx';
-import { RepairTools } from '../../stations/join/repair/repair-tools.tsx';
-import { ProofTools } from '../../stations/proof/proof-tools.tsx';
-import { BandDial, bandOfDial } from '../../stations/relief/band-dial.tsx';
-import { ReliefTools } from '../../stations/relief/relief-tools.tsx';
-import { SourceTools } from '../../stations/source/source-tools.tsx';
-import { SquareTools } from '../../stations/square/square-tools.tsx';
+import { STATION_VIEWS } from '../../stations/index.ts';
 import { PANEL } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { STATION_WORDS } from '../words.ts';
-import { ChoiceDial } from './choice-dial.tsx';
-import { ColourDial } from './colour-dial.tsx';
-import { DataDial } from './data-dial.tsx';
 import { Figures } from './figures.tsx';
-import { FlagDial } from './flag-dial.tsx';
 import { GiveAgain } from './give-again.tsx';
-import { LineDial } from './line-dial.tsx';
-import { NumberDial } from './number-dial.tsx';
 import { Section } from './section.tsx';
+import { SettingDial } from './setting-dial.tsx';
 import { VerdictBox } from './verdict-box.tsx';
 
 function Dial({ station, name, setting }: { station: StationName; name: string; setting: Setting }) {
   const value = useBench((s) => (s.recipe.stations[station] as Record<string, SettingValue>)[name]);
   const setDial = useBench((s) => s.setDial);
   const change = (next: SettingValue) => setDial(station, name, next);
-  switch (setting.type) {
-    case 'number': {
-      const band = station === 'relief' ? bandOfDial(name) : null;
-      if (band) {
-        return (
-          <BandDial
-            setting={setting}
-            level={band.level}
-            solo={band.isHeight}
-            value={value as number}
-            onChange={change}
-          />
-        );
-      }
-      return <NumberDial setting={setting} value={value as number} onChange={change} />;
-    }
-    case 'choice':
-      if (name === 'line' && (station === 'gauge' || station === 'finish')) {
-        return <LineDial station={station} setting={setting} />;
-      }
-      return <ChoiceDial setting={setting} value={value as string | number} onChange={change} />;
-    case 'flag':
-      return <FlagDial setting={setting} value={value as boolean} onChange={change} />;
-    case 'data':
-      if (typeof value === 'string' && value.startsWith('#')) {
-        return <ColourDial setting={setting} value={value} onChange={change} />;
-      }
-      return <DataDial setting={setting} value={value} onChange={change} />;
-  }
+  const Own = STATION_VIEWS[station].dials?.[name];
+  if (Own) return <Own name={name} setting={setting} value={value} onChange={change} />;
+  return <SettingDial setting={setting} value={value} onChange={change} />;
 }
 
-/** Groups whose own tools, under the dials, show what is set. */
-const SHOWN_BY_TOOLS = new Set([
-  'Repair',
-  'Given maps',
-  'Where from',
-  'Own line',
-  'Own profile',
-  'Names',
-  'Patches',
-  'By eye',
-  'Zones',
-  'Readings',
-  'Detail map',
-  'Grey map',
-  'Tone curve',
-]);
+interface Dialed {
+  group: Group | null;
+  settings: [string, Setting][];
+}
 
-/** Groups that are seldom needed start folded. */
-const FOLDED = new Set([
-  'Bands',
-  'What counts',
-  'Cavity',
-  'Normal',
-  'Vectors',
-  'Side light',
-  'Leave alone',
-  'Read from',
-  'Slanting light',
-  'Shape',
-  'Percentiles',
-  'Recolour',
-  'White balance',
-  'Mixed height',
-  'Fine detail of the normal',
-  'Detail normal',
-  'Occlusion',
-  'Into the band',
-  'F0',
-  'Sizes of their own',
-]);
+/** The settings that are shown as dials, group by group. */
+function groupsOf(station: StationName): Dialed[] {
+  const groups = new Map<string, Dialed>();
+  const { toolGroups = [] } = STATION_VIEWS[station];
+  for (const [name, setting] of Object.entries(settingsOf(station))) {
+    const { group = null } = setting;
+    if (group && toolGroups.includes(group.id)) continue;
+    const known = groups.get(group?.id ?? '') ?? { group, settings: [] };
+    known.settings.push([name, setting]);
+    groups.set(group?.id ?? '', known);
+  }
+  return [...groups.values()];
+}
 
-function Group({
-  station,
-  title,
-  dials,
-}: {
-  station: StationName;
-  title: string;
-  dials: [string, Setting][];
-}) {
-  const rows = dials.map(([name, setting]) => (
+function GroupOfDials({ station, group, settings }: Dialed & { station: StationName }) {
+  const isVisible = useBench((s) => group?.visibleWhen?.(s.recipe.stations[station]) ?? true);
+  if (!isVisible) return null;
+  const rows = settings.map(([name, setting]) => (
     <Dial key={name} station={station} name={name} setting={setting} />
   ));
-  if (!title) return <div>{rows}</div>;
+  if (!group) return <div>{rows}</div>;
   return (
-    <Section station={station} title={title} open={!FOLDED.has(title)}>
+    <Section station={station} id={group.id} title={group.title} open={!group.collapsed}>
       {rows}
     </Section>
   );
@@ -139,12 +71,7 @@ export function Dials() {
   useLayoutEffect(() => {
     if (panel.current) panel.current.scrollTop = 0;
   }, [station]);
-  const groups = new Map<string, [string, Setting][]>();
-  for (const [name, setting] of Object.entries(STATIONS[station].settings as SettingsOf)) {
-    const title = setting.group ?? '';
-    if (SHOWN_BY_TOOLS.has(title)) continue;
-    groups.set(title, [...(groups.get(title) ?? []), [name, setting]]);
-  }
+  const { Head, Main, Tools } = STATION_VIEWS[station];
   return (
     <Box component="section" aria-label="Dials" ref={panel} sx={PANEL}>
       <div>
@@ -158,22 +85,14 @@ export function Dials() {
         </Alert>
       )}
       <VerdictBox station={station} />
-      {station === 'crate' && <NewestCrate />}
-      {[...groups].map(([title, dials]) => (
-        <Fragment key={`${station} ${title}`}>
-          <Group station={station} title={title} dials={dials} />
-          {station === 'relief' && title === '' && <ReliefTools />}
+      {Head && <Head />}
+      {groupsOf(station).map(({ group, settings }) => (
+        <Fragment key={`${station} ${group?.id}`}>
+          <GroupOfDials station={station} group={group} settings={settings} />
+          {!group && Main && <Main />}
         </Fragment>
       ))}
-      {station === 'source' && <SourceTools />}
-      {station === 'square' && <SquareTools />}
-      {station === 'even' && <LeaveTools />}
-      {station === 'join' && <TryWays />}
-      {station === 'join' && <RepairTools />}
-      {station === 'gauge' && <GaugeTools />}
-      {station === 'finish' && <FinishTools />}
-      {station === 'proof' && <ProofTools />}
-      {station === 'crate' && <CratePanel />}
+      {Tools && <Tools />}
       <Figures station={station} />
     </Box>
   );

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import type { Figure, StationName } from '@zesty-tile/core';
+import { type Figure, STATIONS, type StationName } from '@zesty-tile/core';
 import { reflectanceWords } from '../../settings/reflectance.ts';
 import { type Language, useSettings } from '../../settings/settings.ts';
 import { FIGURES, GREY } from '../../theme.ts';
@@ -22,7 +22,7 @@ export function Figures({ station }: { station: StationName }) {
   return (
     <div>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
-        Measured{station === 'source' ? '' : ` at ${size} px`}
+        Measured{STATIONS[station].loading ? '' : ` at ${size} px`}
       </Typography>
       <Box component="dl" sx={{ m: 0 }}>
         {verdict.figures.map((figure) => (

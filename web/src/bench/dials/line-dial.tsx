@@ -1,11 +1,11 @@
-import { type ChoiceSetting, type LineChoice, NO_LINE } from '@zesty-tile/core';
+import { type ChoiceSetting, type LineChoice, NO_LINE, type Setting } from '@zesty-tile/core';
 import { LineField } from '../../charts/line-field.tsx';
 import { useBench } from '../state.ts';
 import { DialRow } from './dial-row.tsx';
 import { useDials } from './use-dials.ts';
 
 /** One row for the line of the chart that a station is held against. */
-export function LineDial({ station, setting }: { station: 'gauge' | 'finish'; setting: ChoiceSetting }) {
+export function LineDial({ station, setting }: { station: 'gauge' | 'finish'; setting: Setting }) {
   const { line, ownLine } = useDials<'gauge' | 'finish', 'line' | 'ownLine'>(station, 'line', 'ownLine');
   const projectId = useBench((s) => s.projectId);
   const change = ({ line, ownLine }: LineChoice) =>
@@ -19,7 +19,7 @@ export function LineDial({ station, setting }: { station: 'gauge' | 'finish'; se
       <LineField
         label={setting.label}
         value={{ line, ownLine }}
-        none={setting.names[0]}
+        none={(setting as ChoiceSetting).names[0]}
         projectId={projectId}
         onChange={change}
       />

@@ -6,6 +6,8 @@ import { useFolds } from './folds.ts';
 
 interface SectionProps {
   station: string;
+  /** By which it is remembered whether it is open. */
+  id: string;
   title: string;
   /** Whether it is open before anyone opened or folded it by hand. */
   open?: boolean;
@@ -13,10 +15,10 @@ interface SectionProps {
 }
 
 /** Dials or tools under a title, which folds them away. */
-export function Section({ station, title, open: first = false, children }: SectionProps) {
-  const open = useFolds((s) => s.open[`${station} ${title}`] ?? first);
+export function Section({ station, id, title, open: first = false, children }: SectionProps) {
+  const open = useFolds((s) => s.open[`${station} ${id}`] ?? first);
   const setOpen = (next: boolean) =>
-    useFolds.setState((s) => ({ open: { ...s.open, [`${station} ${title}`]: next } }));
+    useFolds.setState((s) => ({ open: { ...s.open, [`${station} ${id}`]: next } }));
   return (
     <Box component="fieldset" aria-label={title} sx={{ border: 0, m: 0, p: 0, minWidth: 0 }}>
       <Button

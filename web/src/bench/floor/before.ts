@@ -46,7 +46,7 @@ export function useBeforePicture(): void {
       if (!engine) return null;
       if (compared) return engine.other({ recipe: compared.recipe, source, view: shown.view }, shown.width);
       const view = viewBefore(shown.view);
-      return view && engine.peek(view);
+      return view === null ? null : engine.peek(view);
     };
     void ask().then((picture) => {
       if (!late) useBefore.setState({ picture });

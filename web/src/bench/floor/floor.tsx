@@ -6,25 +6,10 @@ import type { ShownView } from '../../engine/protocol.ts';
 import { VIEW_WORDS, viewBefore, viewKind } from '../../engine/views.ts';
 import { usePalettes } from '../../palettes/use-palettes.ts';
 import { useSettings } from '../../settings/settings.ts';
-import { LeaveLayer } from '../../stations/even/leave-layer.tsx';
-import { useLeave } from '../../stations/even/use-leave.ts';
-import { PatchHandles } from '../../stations/gauge/patch-handles.tsx';
-import { ReadingLayer } from '../../stations/gauge/reading-layer.tsx';
-import { CutOverlay } from '../../stations/join/cut-overlay.tsx';
-import { SeamHeat } from '../../stations/join/heat.tsx';
-import { RepairLayer } from '../../stations/join/repair/repair-layer.tsx';
-import { useRepair } from '../../stations/join/repair/use-repair.ts';
-import { VectorHandles } from '../../stations/join/vector-handles.tsx';
-import { FarLayer } from '../../stations/proof/far-layer.tsx';
-import { RepeatLayer } from '../../stations/proof/repeat-layer.tsx';
-import { BendHandles } from '../../stations/square/bend-handles.tsx';
-import { CornerHandles } from '../../stations/square/corner-handles.tsx';
-import { CropHandles } from '../../stations/square/crop-handles.tsx';
-import { LevelLine } from '../../stations/square/level-line.tsx';
-import { useSquare } from '../../stations/square/use-square.ts';
+import { STATION_VIEWS } from '../../stations/index.ts';
+import { CropOutline } from '../../stations/square/overlay.tsx';
+import type { FloorScene } from '../../stations/station.ts';
 import { GREY } from '../../theme.ts';
-import { useZones } from '../../zones/use-zones.ts';
-import { ZoneLayer } from '../../zones/zone-layer.tsx';
 import { useSteady } from '../dials/use-steady.ts';
 import { GuideStrip } from '../guide/guide-strip.tsx';
 import { useBench } from '../state.ts';
@@ -75,13 +60,12 @@ export function Floor() {
   const depthMm = useBench((s) => s.recipe.stations.relief.depthMm);
   const gaugeLine = useBench((s) => s.recipe.stations.gauge.line);
   const ownLine = useBench((s) => s.recipe.stations.gauge.ownLine);
-  const { corners, bend } = useBench((s) => s.recipe.stations.square);
-  const { drawing, bending } = useSquare();
   const projectId = useBench((s) => s.projectId);
   const language = useSettings((s) => s.language);
   const { data: palettes } = usePalettes(projectId);
   const { divider, held, compared, picture: beforeView } = useBefore();
-  const { cut, heat, hatching, luminance, guides, far } = useSight();
+  const { hatching, luminance, guides } = useSight();
+  const { Overlay = CropOutline, showsLimits } = STATION_VIEWS[station];
   const { stageRef, canvasRef, stage } = useStage();
   const space = useSpace();
   useBeforePicture();
@@ -94,18 +78,29 @@ export function Floor() {
   const shift = halfShift && !isPhoto;
   const tile: Size = shown ?? NOTHING;
   const look = useMemo(() => chosenLook ?? fitLook(stage, tile, layNow), [chosenLook, stage, tile, layNow]);
-  const isGrey = luminance && station === 'gauge';
+  const isGrey = luminance && showsLimits === true;
   const picture = useMemo(() => shown && pictureOf(shown, isGrey), [shown, isGrey]);
   const plane = useMemo(() => ({ look, tile, halfShift: shift }), [look, tile, shift]);
-  const leaving = useLeave((s) => s.tool !== null) && station === 'even';
-  const repairing = useRepair((s) => s.tool !== null) && station === 'join';
   const beforePicture = useMemo(() => beforeView && pictureOf(beforeView), [beforeView]);
   const marks = useBench((s) => s.marks);
-  const zoned = useZones((s) => s.open !== null) && (station === 'gauge' || station === 'finish');
   const picking = usePick((s) => s.pick !== null);
-  const hatched = station === 'gauge' && shown?.view === 'albedo' && hatching;
+  const hatched = showsLimits && shown?.view === 'albedo' && hatching;
   const hatches = useMemo(() => (hatched && marks ? hatchesOf(marks) : null), [hatched, marks]);
   const until = held ? 1 : divider;
+  const scene: FloorScene | null = shown &&
+    picture && {
+      shown,
+      picture,
+      plane,
+      look,
+      tile,
+      stage,
+      repeats: layNow,
+      halfShift: shift,
+      isPhoto,
+      isBefore: held,
+      isPanning: space,
+    };
   // biome-ignore lint/correctness/useExhaustiveDependencies: another lay or shape is fitted anew
   useEffect(() => setChosenLook(null), [layNow, isPhoto]);
   // Before the browser paints, so that the picture and what lies over it change in one frame.
@@ -217,42 +212,9 @@ export function Floor() {
             data-before={beforePicture && until !== null ? 'shown' : undefined}
             style={{ width: '100%', height: '100%', display: 'block' }}
           />
-          {isPhoto && station === 'gauge' && <PatchHandles look={look} tile={tile} />}
-          {isPhoto &&
-            station !== 'gauge' &&
-            (bend && bending && station === 'square' ? (
-              <BendHandles look={look} tile={tile} bend={bend} />
-            ) : corners && station === 'square' ? (
-              <CornerHandles look={look} tile={tile} corners={corners} />
-            ) : (
-              <CropHandles look={look} tile={tile} live={station === 'square' && !space} />
-            ))}
-          {isPhoto && station === 'square' && drawing && <LevelLine />}
-          {cut && station === 'join' && shown?.view === 'joined' && !held && (
-            <CutOverlay look={look} tile={tile} stage={stage} lay={layNow} halfShift={shift} />
-          )}
-          {heat && station === 'join' && shown?.view === 'joined' && !held && (
-            <SeamHeat look={look} tile={tile} stage={stage} lay={layNow} halfShift={shift} />
-          )}
-          {leaving && shown?.view === 'evened' && !held && (
-            <LeaveLayer plane={plane} stage={stage} lay={layNow} />
-          )}
-          {repairing && picture && shown?.view === 'joined' && !held && (
-            <RepairLayer plane={plane} picture={picture} stage={stage} lay={layNow} laid={shown.repairs} />
-          )}
-          {zoned && shown && !isPhoto && !held && <ZoneLayer plane={plane} stage={stage} lay={layNow} />}
-          {station === 'gauge' && shown?.view === 'albedo' && !held && (
-            <ReadingLayer plane={plane} stage={stage} lay={layNow} />
-          )}
-          {station === 'proof' && !far && shown?.view === 'albedo' && !held && (
-            <RepeatLayer plane={plane} stage={stage} />
-          )}
-          {station === 'proof' && far && shown && !isPhoto && (
-            <FarLayer shown={shown} stage={stage} view={far} />
-          )}
+          {scene && <Overlay {...scene} />}
           {shown && <ShownNote shown={shown} />}
           {picking && shown && <PickLayer shown={shown} plane={plane} />}
-          {isPhoto && station === 'join' && <VectorHandles look={look} tile={tile} />}
           {divider !== null && (compared || earlier) && (
             <Divider
               before={`${compared ? `Version ${compared.number}` : VIEW_WORDS[earlier!]}${beforePicture ? '' : ', being made …'}`}

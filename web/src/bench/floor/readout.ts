@@ -1,6 +1,6 @@
 import { albedoBand, type LineChoice, lineOf, luminanceOf, srgbCode } from '@zesty-tile/core';
 import type { ShownView } from '../../engine/protocol.ts';
-import { bandOf, VIEW_WORDS, viewKind } from '../../engine/views.ts';
+import { isDetail, VIEW_WORDS, viewKind } from '../../engine/views.ts';
 import { nearestColour } from '../../palettes/nearest.ts';
 import type { PaletteColour } from '../../palettes/use-palettes.ts';
 import { reflectanceWords } from '../../settings/reflectance.ts';
@@ -48,7 +48,7 @@ export function readoutAt(shown: ShownView, x: number, y: number, frame: Readout
     case 'normal':
       return `${place}\n${signed(values[0])} ${signed(values[1])} ${signed(values[2])}`;
     case 'data':
-      if (bandOf(shown.view) >= 0)
+      if (isDetail(shown.view))
         return `${place}\n${VIEW_WORDS[shown.view].toLowerCase()} ${signed(values[0] - 0.5)}`;
       return shown.view === 'height'
         ? `${place}\nheight ${(values[0] * frame.depthMm).toFixed(2)} mm  (${values[0].toFixed(3)})`

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { ShownView } from '../../engine/protocol.ts';
-import { viewKind } from '../../engine/views.ts';
+import { isDetail, viewKind } from '../../engine/views.ts';
 import { GREY } from '../../theme.ts';
 
 /** A map that stays within two codes of eight bits holds one value. */
@@ -10,7 +10,7 @@ const NO_CHANGE = 2 / 255;
 function noteOf({ view, planes }: ShownView): string {
   const words = view === 'roughness' ? 'dark is shiny' : view === 'gloss' ? 'bright is shiny' : '';
   const isMap = viewKind(view) === 'data' || view === 'specular';
-  if (!isMap || view === 'left' || view.startsWith('band')) return words;
+  if (!isMap || view === 'left' || isDetail(view)) return words;
   const isOne = planes.every((plane) => {
     let [low, high] = [plane[0], plane[0]];
     for (const value of plane) {

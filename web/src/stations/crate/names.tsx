@@ -108,7 +108,7 @@ export function Names() {
     if (patternProblems(next.trim()).length === 0) useBench.getState().setDial('crate', 'names', next.trim());
   };
   return (
-    <Section station="crate" title="Names" open={false}>
+    <Section station="crate" id="names" title="Names" open={false}>
       <Box sx={{ display: 'grid', gap: 0.75 }}>
         <TextField
           label="Names of the files"

@@ -49,7 +49,7 @@ export function CurveEditor() {
     if (points.length > 2) put(points.filter((_point, at) => at !== k));
   };
   return (
-    <Section station="finish" title="Tone curve">
+    <Section station="finish" id="tone-curve" title="Tone curve">
       <Box sx={{ display: 'grid', gap: 0.5 }}>
         <Box sx={{ display: 'flex', alignItems: 'center' }}>
           <Button

@@ -1,4 +1,4 @@
-import { ZoneTools } from '../../zones/zone-tools.tsx';
+import { ZoneTools } from '../../masks/mask-tools.tsx';
 import { CurveEditor } from './curve-editor.tsx';
 import { GreyMap } from './grey-map.tsx';
 

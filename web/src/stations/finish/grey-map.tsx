@@ -19,7 +19,7 @@ export function GreyMap() {
   const put = (values: Record<string, SettingValue>, gesture = '') =>
     useBench.getState().setDials('finish', values, gesture);
   return (
-    <Section station="finish" title="Grey map" open={greyMap !== null}>
+    <Section station="finish" id="grey-map" title="Grey map" open={greyMap !== null}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <span style={{ color: GREY.soft, flex: 1, overflow: 'hidden', textOverflow: 'ellipsis' }}>
           {greyMap ? (greyMap.name ?? 'Given') : 'Smears, scratches: a grey picture that tiles.'}

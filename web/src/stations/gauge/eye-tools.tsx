@@ -21,7 +21,7 @@ export function EyeTools() {
   const put = (value: number) => useBench.getState().setDial('gauge', 'eye', value);
   const hold = (next: boolean) => useGauge.setState({ isHeld: next });
   return (
-    <Section station="gauge" title="By eye">
+    <Section station="gauge" id="by-eye" title="By eye">
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.5 }}>
         <Typography color="text.secondary" sx={{ flex: 1 }}>
           Turn it until the surface looks right.

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import { ZoneTools } from '../../zones/zone-tools.tsx';
+import { ZoneTools } from '../../masks/mask-tools.tsx';
 import { EyeTools } from './eye-tools.tsx';
 import { PatchTools } from './patch-tools.tsx';
 import { ReadingTools } from './reading-tools.tsx';

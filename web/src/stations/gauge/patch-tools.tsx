@@ -59,7 +59,7 @@ export function PatchTools() {
       },
     });
   return (
-    <Section station="gauge" title="Known patches" open={patches.length > 0}>
+    <Section station="gauge" id="known-patches" title="Known patches" open={patches.length > 0}>
       <Box sx={{ display: 'grid', gap: 0.75 }}>
         {patches.length === 0 && (
           <Typography color="text.secondary">

@@ -110,7 +110,7 @@ export function ReadingTools() {
       },
     });
   return (
-    <Section station="gauge" title="Readings" open={readings.length > 0}>
+    <Section station="gauge" id="readings" title="Readings" open={readings.length > 0}>
       <Box sx={{ display: 'grid', gap: 0.75 }}>
         <Button
           sx={{ ...pressable(false), justifySelf: 'start' }}

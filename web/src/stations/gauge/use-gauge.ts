@@ -1,5 +1,6 @@
 import type { Patch, Reading } from '@zesty-tile/core';
 import { create } from 'zustand';
+import { useSill } from '../../bench/sill/state.ts';
 import { useBench } from '../../bench/state.ts';
 import type { ReadValues } from '../../engine/protocol.ts';
 
@@ -12,7 +13,17 @@ interface GaugeState {
   isHeld: boolean;
 }
 
-export const useGauge = create<GaugeState>(() => ({ values: [], chosen: 0, isHeld: false }));
+const NOTHING: GaugeState = { values: [], chosen: 0, isHeld: false };
+
+export const useGauge = create<GaugeState>(() => NOTHING);
+
+/** Forgets what was read of a tile that is closed. */
+export const closeGauge = (): void => useGauge.setState(NOTHING);
+
+/** The grey steps to judge by are shown at this station alone. */
+export function endJudgingByEye(): void {
+  if (useSill.getState().show === 'eye') useSill.setState({ show: 'finished' });
+}
 
 export function setReadings(readings: Reading[], gesture = ''): void {
   useBench.getState().setDials('gauge', { readings }, gesture);

@@ -1,18 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { bandMillimetres, type NumberSetting } from '@zesty-tile/core';
+import { BAND_VIEWS, bandMillimetres, type NumberSetting } from '@zesty-tile/core';
 import { NumberDial } from '../../bench/dials/number-dial.tsx';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench, viewInForce } from '../../bench/state.ts';
-import { BAND_VIEWS } from '../../engine/views.ts';
 
 const figure = (mm: number) => (mm >= 100 ? mm.toFixed(0) : mm >= 10 ? mm.toFixed(0) : mm.toFixed(1));
-
-/** The band that a dial of Relief is for, from 0, and whether it is of the height; null for other dials. */
-export function bandOfDial(name: string): { level: number; isHeight: boolean } | null {
-  const found = /^(band|fine)([1-6])$/.exec(name);
-  return found && { level: Number(found[2]) - 1, isHeight: found[1] === 'band' };
-}
 
 interface BandDialProps {
   setting: NumberSetting;

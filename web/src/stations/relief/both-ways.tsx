@@ -76,7 +76,7 @@ function Reading({
 
 /** Both readings of high and low side by side, under one light that turns: bumps stand out, or in. */
 export const BothWays = () => (
-  <Section station="relief" title="Bumps in or out">
+  <Section station="relief" id="bumps-in-or-out" title="Bumps in or out">
     <Readings />
   </Section>
 );

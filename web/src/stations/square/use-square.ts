@@ -23,6 +23,10 @@ export const useSquare = create<SquareState>(() => ({
   pieces: null,
 }));
 
+/** Ends drawing and bending. */
+export const putSquareToolsAway = (): void =>
+  useSquare.setState({ drawing: false, bending: false, said: '' });
+
 const FIRST_HANDLES = 4;
 
 /** Shows the handles of the bend, or the crop's again. */

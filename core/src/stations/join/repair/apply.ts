@@ -1,7 +1,7 @@
-import type { WorkContext } from '../../../engine/context.ts';
-import { contentKey } from '../../../engine/hash.ts';
+import { keyOf } from '../../../data/key-of.ts';
 import type { Edges } from '../../../raster/edges.ts';
 import { Raster } from '../../../raster/raster.ts';
+import type { WorkContext } from '../../../tile/context.ts';
 import { type PhotoPicture, patchOf, putPatch, type RepairedKind } from './patch.ts';
 import type { Repair } from './repair.ts';
 
@@ -24,10 +24,10 @@ export async function repaired(
     tile.height,
     tile.planes.map((plane) => plane.slice()),
   );
-  let key = contentKey([id, edges]);
+  let key = keyOf([id, edges]);
   for (const [k, repair] of repairs.entries()) {
-    await context.breathe(k / repairs.length);
-    key = contentKey([key, repair]);
+    await context.checkpoint(k / repairs.length);
+    key = keyOf([key, repair]);
     const patch = await context.part('repair', key, () => patchOf(out, photo, repair, kind, edges));
     if (patch) putPatch(out, patch, edges);
   }

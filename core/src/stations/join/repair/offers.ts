@@ -146,14 +146,14 @@ const rounded = (value: number) => Math.round(1e5 * value) / 1e5;
 /**
  * Up to six patches from elsewhere in the tile or in the photo to lie over a place, the best fitting first. All
  * places are ranked by how their surroundings fit (sum of squares on three rings, at 256 px), the best that are
- * not alike are cut out along their own closed minimum cut and laid on; `breathe` is awaited in between.
+ * not alike are cut out along their own closed minimum cut and laid on; `checkpoint` is awaited in between.
  */
 export async function graftOffers(
   tile: Raster,
   photo: PhotoPicture,
   spot: RepairSpot,
   edges: Edges,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<GraftOffer[]> {
   const longer = Math.max(tile.width, tile.height);
   const scale = Math.min(1, SEARCHED / longer);
@@ -189,7 +189,7 @@ export async function graftOffers(
   ];
   let candidates: Candidate[] = [];
   for (const [k, one] of searched.entries()) {
-    await breathe(k / 4);
+    await checkpoint(k / 4);
     candidates = candidates.concat(searchIn(one, ring, wanted, reach));
   }
   candidates.sort((a, b) => a.cost - b.cost);
@@ -204,7 +204,7 @@ export async function graftOffers(
   const usual = usualStep(visible(tile));
   const offers: GraftOffer[] = [];
   for (const [k, one] of chosen.entries()) {
-    await breathe(0.5 + k / chosen.length / 2);
+    await checkpoint(0.5 + k / chosen.length / 2);
     const offset: [number, number] = [
       rounded((one.x - middle.x) / small.width),
       rounded((one.y - middle.y) / small.height),

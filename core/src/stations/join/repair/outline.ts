@@ -1,7 +1,7 @@
 import type { Edges } from '../../../raster/edges.ts';
-import { atOnce } from '../../../raster/pausing.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { sampleBilinear } from '../../../raster/sample.ts';
+import { runToEnd } from '../../../work/steps.ts';
 import { minimumCut } from '../cut.ts';
 import type { Strip } from '../strip.ts';
 
@@ -87,7 +87,7 @@ export function outlineOf(place: Place, patch: Place, radius: number): [number, 
     for (let i = 0; i < plane.length; i++) plane[i] *= gain;
   });
   const strip: Strip = { width: across, length: around, a, b };
-  const path = atOnce(minimumCut(strip, true));
+  const path = runToEnd(minimumCut(strip, true));
   const points = Array.from(path.columns, (column, k): [number, number] => {
     const away = radius * (INNER + ((OUTER - INNER) * column) / across);
     const angle = (2 * Math.PI * path.rows[k]) / around;

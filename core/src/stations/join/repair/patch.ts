@@ -2,7 +2,7 @@ import { type Edges, edgeIndex, MIRROR } from '../../../raster/edges.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { sampleBilinear } from '../../../raster/sample.ts';
 import { type Box, coverOf, coverOfOutline } from '../../../strokes/cover.ts';
-import type { Margins } from '../../types.ts';
+import type { Margins } from '../../square/output.ts';
 import { seen } from '../cut-costs.ts';
 import { calmed } from './calm.ts';
 import { membrane } from './membrane.ts';

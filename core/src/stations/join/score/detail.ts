@@ -1,12 +1,12 @@
 import { blurring } from '../../../filters/gaussian.ts';
 import { KERNELS } from '../../../kernels/kernels.ts';
 import { type Edges, MIRROR, TORUS } from '../../../raster/edges.ts';
-import { inTurns, PAUSE_ROWS, type Pausing } from '../../../raster/pausing.ts';
 import { PLANES } from '../../../raster/pool.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { percentiles } from '../../../raster/statistics.ts';
-import type { Breathe } from '../../../team/tasks.ts';
-import type { Sides } from '../../shape.ts';
+import type { Checkpoint } from '../../../team/tasks.ts';
+import type { Sides } from '../../../tile/shape.ts';
+import { PAUSE_ROWS, runSteps, type Steps } from '../../../work/steps.ts';
 import type { Twin } from './patches.ts';
 
 const LOW_PERCENT = 20;
@@ -20,7 +20,7 @@ function apart(plane: Float32Array, other: Float32Array): void {
 }
 
 /** Strength of fine detail about each pixel. */
-function* fine(plane: Float32Array, width: number, height: number, edges: Edges): Pausing<Float32Array> {
+function* fine(plane: Float32Array, width: number, height: number, edges: Edges): Steps<Float32Array> {
   const detail = yield* blurring(plane, width, height, 1, edges);
   apart(plane, detail);
   yield;
@@ -68,24 +68,24 @@ async function coherence(
   width: number,
   height: number,
   edges: Edges,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Float32Array> {
-  const soft = await inTurns(blurring(plane, width, height, 1, edges), breathe);
+  const soft = await runSteps(blurring(plane, width, height, 1, edges), checkpoint);
   const tensor = [0, 1, 2].map(() => PLANES.take(plane.length));
   for (let y = 0; y < height; y += PAUSE_ROWS) {
-    await breathe(1);
+    await checkpoint(1);
     slopeProducts(soft, { width, height }, edges, tensor, y, Math.min(height, y + PAUSE_ROWS));
   }
   PLANES.give(soft);
   const sigma = Math.max(2, Math.min(width, height) / 90);
   const smooth: Float32Array[] = [];
   for (const one of tensor) {
-    await breathe(1);
-    smooth.push(await inTurns(blurring(one, width, height, sigma, edges), breathe));
+    await checkpoint(1);
+    smooth.push(await runSteps(blurring(one, width, height, sigma, edges), checkpoint));
   }
   PLANES.give(...tensor);
   for (let from = 0; from < plane.length; from += PAUSE_ROWS * width) {
-    await breathe(1);
+    await checkpoint(1);
     rules(smooth, from, Math.min(plane.length, from + PAUSE_ROWS * width));
   }
   PLANES.give(smooth[1], smooth[2]);
@@ -143,17 +143,21 @@ function usualStep(plane: Float32Array, { width, height }: Sides, apart: number)
 }
 
 /** Measures the source. Encoded values. */
-export async function sourceDetail(source: Raster, size: number, breathe: Breathe): Promise<SourceDetail> {
+export async function sourceDetail(
+  source: Raster,
+  size: number,
+  checkpoint: Checkpoint,
+): Promise<SourceDetail> {
   const { width, height } = source;
   const plane = lightness(source);
-  const ridges = await coherence(plane, width, height, MIRROR, breathe);
-  await breathe(1);
-  const broad = await inTurns(blurring(plane, width, height, size / 48, MIRROR), breathe);
+  const ridges = await coherence(plane, width, height, MIRROR, checkpoint);
+  await checkpoint(1);
+  const broad = await runSteps(blurring(plane, width, height, size / 48, MIRROR), checkpoint);
   const tone = usualStep(broad, source, 2 * broadHalf(size));
   PLANES.give(broad);
-  await breathe(1);
-  const own = await inTurns(fine(plane, width, height, MIRROR), breathe);
-  await breathe(1);
+  await checkpoint(1);
+  const own = await runSteps(fine(plane, width, height, MIRROR), checkpoint);
+  await checkpoint(1);
   return { source, fine: own, ridges, grain: mean(ridges), tone };
 }
 
@@ -165,7 +169,7 @@ export async function detailScore(
   tile: Raster,
   from: SourceDetail,
   twins: Twin[],
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<DetailScore> {
   const { width, height } = tile;
   const size = Math.max(width, height);
@@ -188,18 +192,18 @@ export async function detailScore(
     }
   }
   const half = broadHalf(size);
-  const broad = await inTurns(blurring(here, width, height, size / 48, TORUS), breathe);
+  const broad = await runSteps(blurring(here, width, height, size / 48, TORUS), checkpoint);
   const jumps = twins.map(({ crossing: { x, y, toX, toY } }) => {
     const [dx, dy] = [toX * half, toY * half];
     const before = ((y - dy + height) % height) * width + ((x - dx + width) % width);
     const after = ((y + dy) % height) * width + ((x + dx) % width);
     return Math.abs(broad[after] - broad[before]);
   });
-  await breathe(1);
-  const ridges = await coherence(here, width, height, TORUS, breathe);
-  await breathe(1);
-  const own = await inTurns(fine(here, width, height, TORUS), breathe);
-  await breathe(1);
+  await checkpoint(1);
+  const ridges = await coherence(here, width, height, TORUS, checkpoint);
+  await checkpoint(1);
+  const own = await runSteps(fine(here, width, height, TORUS), checkpoint);
+  await checkpoint(1);
   return {
     detail: ratioOf(low(take(own, at)), low(take(from.fine, twin))),
     coherence: ratioOf(mean(take(ridges, at)), mean(take(from.ridges, twin))),

@@ -1,9 +1,9 @@
 import { OPPONENTS } from '../../../colour/opponents.ts';
 import { KERNELS, type Kernels } from '../../../kernels/kernels.ts';
-import { inTurns } from '../../../raster/pausing.ts';
 import { Raster } from '../../../raster/raster.ts';
 import { resizingArea } from '../../../raster/resize.ts';
-import type { Breathe } from '../../../team/tasks.ts';
+import type { Checkpoint } from '../../../team/tasks.ts';
+import { runSteps } from '../../../work/steps.ts';
 import { FEATURES, type Patches } from './nearest.ts';
 import type { Crossing } from './path.ts';
 
@@ -92,12 +92,12 @@ const AT_ONCE = 128;
 async function patchesAt(
   picture: Raster,
   places: readonly [number, number][],
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Patches> {
   const features = new Float32Array(places.length * FEATURES);
   const lightness = new Float32Array(PATCH * PATCH);
   for (const [k, [x, y]] of places.entries()) {
-    if (k % AT_ONCE === 0) await breathe(1);
+    if (k % AT_ONCE === 0) await checkpoint(1);
     describe(picture, x, y, lightness, features.subarray(k * FEATURES, (k + 1) * FEATURES));
   }
   return { features, corners: Int32Array.from(places.flat()) };
@@ -158,25 +158,25 @@ interface Unlikeness {
   worst: number;
 }
 
-async function shrunk(raster: Raster, stride: number, breathe: Breathe): Promise<Raster> {
+async function shrunk(raster: Raster, stride: number, checkpoint: Checkpoint): Promise<Raster> {
   const [width, height] = [raster.width, raster.height].map((side) => Math.round(side / stride));
-  const small = await inTurns(resizingArea(raster, width, height), breathe);
-  await breathe(1);
+  const small = await runSteps(resizingArea(raster, width, height), checkpoint);
+  await checkpoint(1);
   return opponents(small);
 }
 
 /** The patches that others are held against, one set for each size; made once for a source. */
-export async function banksOf(source: Raster, breathe: Breathe): Promise<Bank[]> {
+export async function banksOf(source: Raster, checkpoint: Checkpoint): Promise<Bank[]> {
   const banks: Bank[] = [];
   for (const stride of STRIDES) {
-    await breathe(1);
-    const from = await shrunk(source, stride, breathe);
-    await breathe(1);
+    await checkpoint(1);
+    const from = await shrunk(source, stride, checkpoint);
+    await checkpoint(1);
     const [wide, high] = [from.width - PATCH + 1, from.height - PATCH + 1];
-    const known = await patchesAt(from, places(wide, high, BANK, 0), breathe);
+    const known = await patchesAt(from, places(wide, high, BANK, 0), checkpoint);
     const bank: Bank = { ...known, own: new Map(), usual: { mean: 1, worst: 1 } };
-    const asked = await patchesAt(from, places(wide, high, USUAL, 0.37), breathe);
-    bank.usual = unlikeness(await compared(bank, asked, APART, breathe));
+    const asked = await patchesAt(from, places(wide, high, USUAL, 0.37), checkpoint);
+    bank.usual = unlikeness(await compared(bank, asked, APART, checkpoint));
     banks.push(bank);
   }
   return banks;
@@ -197,13 +197,13 @@ async function nearest(
   { features, corners }: Patches,
   bank: Bank,
   apart: number,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<ReturnType<Kernels['nearestPatches']>> {
   const count = corners.length / 2;
   const which = new Int32Array(count);
   const distance = new Float32Array(count);
   for (let from = 0; from < count; from += AT_ONCE) {
-    await breathe(1);
+    await checkpoint(1);
     const some = {
       features: features.subarray(from * FEATURES, (from + AT_ONCE) * FEATURES),
       corners: corners.subarray(2 * from, 2 * (from + AT_ONCE)),
@@ -216,8 +216,13 @@ async function nearest(
 }
 
 /** Patches held against a bank, leaving out of it what lies nearer than `apart`. */
-async function compared(bank: Bank, asked: Patches, apart: number, breathe: Breathe): Promise<Compared[]> {
-  const { which, distance } = await nearest(asked, bank, apart, breathe);
+async function compared(
+  bank: Bank,
+  asked: Patches,
+  apart: number,
+  checkpoint: Checkpoint,
+): Promise<Compared[]> {
+  const { which, distance } = await nearest(asked, bank, apart, checkpoint);
   const missing = [...new Set(which)].filter((k) => !bank.own.has(k));
   const theirs = await nearest(
     {
@@ -228,7 +233,7 @@ async function compared(bank: Bank, asked: Patches, apart: number, breathe: Brea
     },
     bank,
     APART,
-    breathe,
+    checkpoint,
   );
   for (const [n, k] of missing.entries()) bank.own.set(k, theirs.distance[n]);
   return Array.from(which, (k, n) => ({
@@ -257,7 +262,7 @@ export async function patchScore(
   tile: Raster,
   banks: Bank[],
   seams: Crossing[][],
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<PatchScore> {
   const chosen = seams.flatMap((seam) => {
     const step = Math.max(1, Math.floor(seam.length / OVER));
@@ -272,15 +277,15 @@ export async function patchScore(
   const twins: Twin[] = [];
   const ratios: Unlikeness[] = [];
   for (const [level, bank] of banks.entries()) {
-    await breathe(1);
-    const small = await shrunk(tile, STRIDES[level], breathe);
-    await breathe(1);
+    await checkpoint(1);
+    const small = await shrunk(tile, STRIDES[level], checkpoint);
+    await checkpoint(1);
     const corner = (share: number, size: number) => (Math.round(share * size) - PATCH / 2 + size) % size;
     const corners = spots.map((spot): [number, number] => [
       corner(spot.x, small.width),
       corner(spot.y, small.height),
     ]);
-    const found = await compared(bank, await patchesAt(small, corners, breathe), 0, breathe);
+    const found = await compared(bank, await patchesAt(small, corners, checkpoint), 0, checkpoint);
     if (level === 0) {
       for (const [n, { k }] of found.entries()) {
         const { toX, toY } = chosen[n];

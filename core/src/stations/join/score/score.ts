@@ -1,9 +1,9 @@
 import { KERNELS } from '../../../kernels/kernels.ts';
-import { inTurns } from '../../../raster/pausing.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { resizingArea } from '../../../raster/resize.ts';
-import type { Breathe } from '../../../team/tasks.ts';
-import { type Shape, sidesOf } from '../../shape.ts';
+import type { Checkpoint } from '../../../team/tasks.ts';
+import { type Shape, sidesOf } from '../../../tile/shape.ts';
+import { runSteps } from '../../../work/steps.ts';
 import { decodePath } from '../cut.ts';
 import type { Vector } from '../vectors.ts';
 import { detailScore, type SourceDetail, sourceDetail } from './detail.ts';
@@ -28,9 +28,14 @@ export interface SeamScore {
 
 const above = (value: number, limit: number) => Math.max(0, value - limit);
 
-const encoded = async (raster: Raster, width: number, height: number, breathe: Breathe): Promise<Raster> => {
-  const small = await inTurns(resizingArea(raster, width, height), breathe);
-  await breathe(1);
+const encoded = async (
+  raster: Raster,
+  width: number,
+  height: number,
+  checkpoint: Checkpoint,
+): Promise<Raster> => {
+  const small = await runSteps(resizingArea(raster, width, height), checkpoint);
+  await checkpoint(1);
   return small.mapPlanes(KERNELS.encodeSrgbPlane);
 };
 
@@ -43,13 +48,18 @@ interface Measures {
 
 const kept = new WeakMap<Raster, Measures>();
 
-async function measuresOf(source: Raster, size: number, scale: number, breathe: Breathe): Promise<Measures> {
+async function measuresOf(
+  source: Raster,
+  size: number,
+  scale: number,
+  checkpoint: Checkpoint,
+): Promise<Measures> {
   const known = kept.get(source);
   if (known?.size === size) return known;
   const [width, height] = [source.width, source.height].map((side) => Math.round(side * scale));
-  const from = await encoded(source, width, height, breathe);
-  const banks = await banksOf(from, breathe);
-  const made = { size, banks, detail: await sourceDetail(from, size, breathe) };
+  const from = await encoded(source, width, height, checkpoint);
+  const banks = await banksOf(from, checkpoint);
+  const made = { size, banks, detail: await sourceDetail(from, size, checkpoint) };
   kept.set(source, made);
   return made;
 }
@@ -57,7 +67,7 @@ async function measuresOf(source: Raster, size: number, scale: number, breathe: 
 /**
  * Score J of the joined axes of a tile, along its cuts: steps over the cut, patches unlike the source's,
  * smeared detail, jumps of broad tone, broken ridges. `source` is the picture it was taken from, at the
- * same scale; `breathe` is awaited on the way; cuts as texts of `workingSize`, null for a seam at the tile's edge. Linear RGB.
+ * same scale; `checkpoint` is awaited on the way; cuts as texts of `workingSize`, null for a seam at the tile's edge. Linear RGB.
  */
 export async function seamScore(
   tile: Raster,
@@ -65,15 +75,15 @@ export async function seamScore(
   reach: Vector,
   axes: { x: boolean; y: boolean },
   cuts: { workingSize: number; shape: Shape; cutX: string | null; cutY: string | null },
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<SeamScore> {
   const longer = Math.max(tile.width, tile.height);
   const size = Math.min(MEASURED, longer);
   const scale = size / longer;
   const { width, height } = sidesOf(cuts.shape, size);
-  await breathe(1);
-  const small = await encoded(tile, width, height, breathe);
-  await breathe(1);
+  await checkpoint(1);
+  const small = await encoded(tile, width, height, checkpoint);
+  await checkpoint(1);
   const seamOf = (text: string | null, across: number, along: number, turned: boolean): Crossing[] => {
     const path = text === null ? null : decodePath(text);
     const n = path ? cuts.workingSize : size;
@@ -92,11 +102,11 @@ export async function seamScore(
     if (on) seams.push(seamOf(text, across, along, turned));
   }
   if (seams.length === 0) return { score: 0, step: 0, detail: 1, spots: [] };
-  const { banks, detail: from } = await measuresOf(source, size, scale, breathe);
-  await breathe(1);
-  const { mean, worst, spots, twins } = await patchScore(small, banks, seams, breathe);
-  await breathe(1);
-  const { detail, coherence, grain, broad, step } = await detailScore(small, from, twins, breathe);
+  const { banks, detail: from } = await measuresOf(source, size, scale, checkpoint);
+  await checkpoint(1);
+  const { mean, worst, spots, twins } = await patchScore(small, banks, seams, checkpoint);
+  await checkpoint(1);
+  const { detail, coherence, grain, broad, step } = await detailScore(small, from, twins, checkpoint);
   const score =
     0.5 * above(step, 1.1) +
     above(mean, 1) +

@@ -1,16 +1,16 @@
 import { gaussian } from '../../../filters/gaussian.ts';
 import { MIRROR } from '../../../raster/edges.ts';
 import { mapped } from '../../../raster/mapped.ts';
-import { inTurns } from '../../../raster/pausing.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { resizeArea } from '../../../raster/resize.ts';
 import { resampleField } from '../../../raster/sample.ts';
 import { ALONE } from '../../../team/team.ts';
+import { type Shape, sidesOf } from '../../../tile/shape.ts';
+import { runSteps } from '../../../work/steps.ts';
 import { divideLight } from '../../even/divide.ts';
 import { fitLight } from '../../even/fit.ts';
 import { seen } from '../../join/cut-costs.ts';
 import { pictureSeams } from '../../join/seam.ts';
-import { type Shape, sidesOf } from '../../shape.ts';
 import { cropMapper, framePlace } from '../geometry.ts';
 import { alikePieces } from './alike.ts';
 import type { CropOffer } from './offer.ts';
@@ -43,27 +43,27 @@ export async function cropOffers(
   photo: Raster,
   turnDegrees: number,
   shape: Shape,
-  breathe: (done: number) => Promise<void>,
+  checkpoint: (done: number) => Promise<void>,
 ): Promise<CropOffer[]> {
   const small = smaller(photo, SEARCHED);
   const box = { left: 0, top: 0, width: small.width, height: small.height };
-  const { fields } = await inTurns(fitLight(small, box), breathe);
-  const even = await divideLight(small, box, fields, 1, [], { breathe, team: ALONE });
-  await breathe(0.2);
-  const periods = await periodPieces(even, shape, breathe);
-  await breathe(0.5);
+  const { fields } = await runSteps(fitLight(small, box), checkpoint);
+  const even = await divideLight(small, box, fields, 1, [], { checkpoint, team: ALONE });
+  await checkpoint(0.2);
+  const periods = await periodPieces(even, shape, checkpoint);
+  await checkpoint(0.5);
   const soft = smaller(even, COMPARED).mapPlanes(seen);
   const compared = soft.mapPlanes((plane) => gaussian(plane, soft.width, soft.height, SOFT, MIRROR));
   const alike = alikePieces(compared, turnDegrees, shape).map((framing) => ({ framing, periods: null }));
   const sides = sidesOf(shape, OFFERED);
   const offers: CropOffer[] = [];
   for (const piece of [...periods, ...alike]) {
-    await breathe(0.6 + (0.4 * offers.length) / (periods.length + alike.length));
+    await checkpoint(0.6 + (0.4 * offers.length) / (periods.length + alike.length));
     const crop = { ...piece.framing, shape };
     const place = framePlace(even.width, even.height, crop, sides, NO_MARGINS);
-    const picture = (await resampleField(even, sides.width, sides.height, place, MIRROR, breathe)).mapPlanes(
-      (plane) => mapped(plane, (value) => Math.max(0, value)),
-    );
+    const picture = (
+      await resampleField(even, sides.width, sides.height, place, MIRROR, checkpoint)
+    ).mapPlanes((plane) => mapped(plane, (value) => Math.max(0, value)));
     const { across, down } = cropMapper(even.width, even.height, crop);
     offers.push({
       ...piece,

@@ -1,11 +1,11 @@
 import { luminance } from '../../../colour/luminance.ts';
 import type { Raster } from '../../../raster/raster.ts';
-import type { Breathe } from '../../../team/tasks.ts';
+import type { Checkpoint } from '../../../team/tasks.ts';
+import { aspectOf, type Shape, type Sides } from '../../../tile/shape.ts';
 import { cellVectors } from '../../join/cells.ts';
 import { seen } from '../../join/cut-costs.ts';
 import { findLattice } from '../../join/lattice.ts';
 import { onSquare, shearOf, stretchOf, turnOf } from '../../join/vectors.ts';
-import { aspectOf, type Shape, type Sides } from '../../shape.ts';
 import type { Corners } from '../geometry.ts';
 import type { CropOffer, Framing } from './offer.ts';
 
@@ -23,10 +23,10 @@ const rounded = (value: number) => Math.round(1e5 * value) / 1e5;
 export async function periodPieces(
   picture: Raster,
   shape: Shape,
-  breathe: Breathe,
+  checkpoint: Checkpoint,
 ): Promise<Pick<CropOffer, 'framing' | 'periods'>[]> {
   const { width, height } = picture;
-  const lattice = await findLattice(seen(luminance(picture)), width, height, breathe);
+  const lattice = await findLattice(seen(luminance(picture)), width, height, checkpoint);
   if (!lattice?.b) return [];
   const { a, b } = lattice;
   const aspect = aspectOf(shape);

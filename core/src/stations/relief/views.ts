@@ -1,0 +1,32 @@
+import { Raster } from '../../raster/raster.ts';
+import { statistics } from '../../raster/statistics.ts';
+import type { View } from '../view.ts';
+import { BAND_COUNT } from './bands.ts';
+import type { ReliefOutput } from './output.ts';
+
+/** Spreads of a band between black and white. */
+const BAND_REACH = 6;
+
+/** One band of detail alone, 0..1: grey where it has nothing, over `BAND_REACH` of its spreads. */
+async function bandRaster({ normal, bands }: ReliefOutput, level: number): Promise<Raster> {
+  const band = (await bands())[level];
+  const { deviation } = statistics(band);
+  const scale = deviation > 0 ? 1 / (BAND_REACH * deviation) : 0;
+  const plane = band.map((value) => Math.min(1, Math.max(0, 0.5 + scale * value)));
+  return new Raster(normal.width, normal.height, [plane]);
+}
+
+/** Views of each band of detail alone, finest first. */
+export const BAND_VIEWS = ['band1', 'band2', 'band3', 'band4', 'band5', 'band6'] as const;
+
+const bandView = (level: number): View => ({
+  title: `Band ${level + 1} alone`,
+  kind: 'data',
+  before: 'joined',
+  isDetail: true,
+  raster: ({ relief }: { relief?: ReliefOutput }) => (relief ? bandRaster(relief, level) : null),
+});
+
+export const views = Object.fromEntries(
+  BAND_VIEWS.slice(0, BAND_COUNT).map((name, level) => [name, bandView(level)]),
+) as Record<(typeof BAND_VIEWS)[number], View>;

@@ -1,0 +1,24 @@
+import type { StationName } from '@zesty-tile/core';
+import { crate } from './crate/index.tsx';
+import { even } from './even/index.tsx';
+import { finish } from './finish/index.tsx';
+import { gauge } from './gauge/index.tsx';
+import { join } from './join/index.tsx';
+import { proof } from './proof/index.tsx';
+import { relief } from './relief/index.tsx';
+import { source } from './source/index.tsx';
+import { square } from './square/index.tsx';
+import type { StationView } from './station.ts';
+
+/** How every station is shown, by its name. */
+export const STATION_VIEWS: Record<StationName, StationView> = {
+  source,
+  square,
+  even,
+  join,
+  gauge,
+  relief,
+  finish,
+  proof,
+  crate,
+};
