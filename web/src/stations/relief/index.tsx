@@ -3,27 +3,28 @@ import type { StationDialProps, StationView } from '../station.ts';
 import { BandDial } from './band-dial.tsx';
 import { ReliefTools } from './relief-tools.tsx';
 
-const bandDial = (level: number, isHeight: boolean) =>
-  function Band({ setting, value, onChange }: StationDialProps) {
-    return (
-      <BandDial
-        setting={setting as NumberSetting}
-        level={level}
-        solo={isHeight}
-        value={value as number}
-        onChange={onChange}
-      />
-    );
-  };
+/** Bands are numbered from 1 in the names of their settings. */
+const levelOf = (name: string): number => Number(name.at(-1)) - 1;
 
-const bandDials = (prefix: string, count: number, isHeight: boolean) =>
-  Object.fromEntries(
-    Array.from({ length: count }, (_, level) => [`${prefix}${level + 1}`, bandDial(level, isHeight)]),
-  );
+const Band = ({ name, setting, value, onChange, solo }: StationDialProps & { solo: boolean }) => (
+  <BandDial
+    setting={setting as NumberSetting}
+    level={levelOf(name)}
+    solo={solo}
+    value={value as number}
+    onChange={onChange}
+  />
+);
+
+const HeightBand = (props: StationDialProps) => <Band {...props} solo />;
+const NormalBand = (props: StationDialProps) => <Band {...props} solo={false} />;
+
+const numbered = (prefix: string, count: number, dial: typeof HeightBand) =>
+  Object.fromEntries(Array.from({ length: count }, (_, level) => [`${prefix}${level + 1}`, dial]));
 
 export const relief: StationView = {
   name: 'relief',
-  dials: { ...bandDials('band', 6, true), ...bandDials('fine', 3, false) },
+  dials: { ...numbered('band', 6, HeightBand), ...numbered('fine', 3, NormalBand) },
   toolGroups: ['detail-map'],
   Main: ReliefTools,
 };
