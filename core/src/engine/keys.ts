@@ -1,4 +1,4 @@
-import { keyOf } from '../data/key-of.ts';
+import { keyOf } from '../hashing/key-of.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 import type { StationName } from '../stations/index.ts';
 import type { AnyStation as Declared } from '../stations/station.ts';

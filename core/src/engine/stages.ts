@@ -1,4 +1,4 @@
-import { keyOf } from '../data/key-of.ts';
+import { keyOf } from '../hashing/key-of.ts';
 import { codesRaster } from '../pixels/codes-raster.ts';
 import { reductionFor } from '../pixels/reduction.ts';
 import type { Raster } from '../raster/raster.ts';

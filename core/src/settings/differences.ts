@@ -1,4 +1,4 @@
-import { stableJson } from '../data/stable-json.ts';
+import { stableJson } from '../hashing/stable-json.ts';
 import {
   type ListSetting,
   type Setting,

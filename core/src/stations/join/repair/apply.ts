@@ -1,4 +1,4 @@
-import { keyOf } from '../../../data/key-of.ts';
+import { keyOf } from '../../../hashing/key-of.ts';
 import type { Edges } from '../../../raster/edges.ts';
 import { Raster } from '../../../raster/raster.ts';
 import type { WorkContext } from '../../../tile/context.ts';
