@@ -12,7 +12,7 @@ for (const [room, main] of Object.entries(ENTRIES)) {
     configFile: false,
     root: `${ROOT}${room}`,
     logLevel: 'warn',
-    ssr: { noExternal: [/^@zesty-tile\/(core|codecs)$/] },
+    ssr: { noExternal: [/^@zesty-tile\/(core|codecs|crates)$/] },
     build: {
       ssr: true,
       outDir: 'dist',

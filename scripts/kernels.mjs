@@ -4,7 +4,32 @@ import { fileURLToPath } from 'node:url';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const SOURCES = `${ROOT}core/assembly`;
-const OUT = `${ROOT}core/src/kernels/compiled.ts`;
+const OUT = `${ROOT}core/src/kernels/host/compiled.ts`;
+
+const KERNELS = `${ROOT}core/src/kernels`;
+const REGISTRY = `${KERNELS}/registry.ts`;
+
+/** Writes the list of kernels: every folder with a reference in TypeScript and its twin in WASM. */
+const folders = readdirSync(KERNELS, { withFileTypes: true })
+  .filter((entry) => entry.isDirectory() && existsSync(`${KERNELS}/${entry.name}/reference.ts`))
+  .map(({ name }) => name)
+  .sort();
+const nameOf = (folder) => folder.replace(/-(\w)/g, (_dash, letter) => letter.toUpperCase());
+const registry = `// Written by scripts/kernels.mjs from the folders beside it.
+import type { WasmHost } from './host/wasm.ts';
+${folders.map((folder) => `import * as ${nameOf(folder)} from './${folder}/reference.ts';\nimport * as ${nameOf(folder)}Twin from './${folder}/wasm.ts';`).join('\n')}
+
+/** In plain TypeScript. */
+export const REFERENCE = {
+${folders.map((folder) => `  ...${nameOf(folder)}.reference,`).join('\n')}
+};
+
+/** In WASM with SIMD. */
+export const wasmKernels = (host: WasmHost): typeof REFERENCE => ({
+${folders.map((folder) => `  ...${nameOf(folder)}Twin.wasm(host),`).join('\n')}
+});
+`;
+if (!existsSync(REGISTRY) || readFileSync(REGISTRY, 'utf8') !== registry) writeFileSync(REGISTRY, registry);
 
 /** Compiles the kernels to WASM with SIMD, as text in a module that is bundled; does nothing where that is done already. */
 const names = readdirSync(SOURCES)

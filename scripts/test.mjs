@@ -33,7 +33,7 @@ function suite(name, args, env = {}) {
 
 check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
 check('lint', 'npx', ['biome', 'check', '.']);
-check('walls', 'node', ['scripts/walls.mjs']);
+check('module boundaries', 'node', ['scripts/boundaries.mjs']);
 suite('unit tests', []);
 check('build', 'npm', ['run', '--silent', 'build']);
 check('size of the main bundle', 'node', ['scripts/bundle.mjs']);

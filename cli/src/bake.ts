@@ -1,20 +1,11 @@
 import { access } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import {
-  makeCrate,
-  readFacts,
-  refuseExisting,
-  sha256Of,
-  sourceHost,
-  stageSet,
-  threads,
-} from '@zesty-tile/codecs';
+import { readFacts, sha256Of, sourceHost, threads } from '@zesty-tile/codecs';
 import {
   assignSetting,
   type CrateNaming,
   Engine,
   hasField,
-  type Manifest,
   type MapName,
   missingMaps,
   newRecipe,
@@ -25,6 +16,7 @@ import {
   type Recipe,
   type SourceRef,
 } from '@zesty-tile/core';
+import { type Manifest, makeCrate, refuseExisting, stageSet } from '@zesty-tile/crates';
 import type { Wanted } from './pictures.ts';
 import { readInput, readRecipe } from './read.ts';
 import { type GivenFiles, readRoles } from './roles.ts';

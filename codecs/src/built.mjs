@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 /** What every built room holds besides its own sources. */
-const BELOW = ['.', '../../core/src'].map((path) => fileURLToPath(new URL(path, import.meta.url)));
+const BELOW = ['.', '../../core/src', '../../crates/src'].map((path) =>
+  fileURLToPath(new URL(path, import.meta.url)),
+);
 
 /** Where the entry of a room lies once `scripts/built.mjs` has made it. */
 export const builtEntry = (room) => join(room, 'dist', 'main.mjs');

@@ -1,20 +1,19 @@
 export * from './chart/chart.ts';
 export * from './chart/own-chart.ts';
+export { type Check, checksOf } from './checks/checks.ts';
 export { hexOfLinear, linearOfHex } from './colour/hex.ts';
-export * from './colour/luminance.ts';
-export { type LuminanceBins, luminanceBins } from './colour/luminance-bins.ts';
 export * from './colour/luminance-of.ts';
 export * from './colour/oklab.ts';
 export * from './colour/srgb.ts';
 export * from './engine/engine.ts';
 export * from './engine/evaluation.ts';
 export { resultKey } from './engine/keys.ts';
-export * from './engine/manifest.ts';
+export { answered } from './engine/tasks.ts';
 export { FAR_FILTERS, type FarFilter, type FarLook, farField } from './far/field.ts';
 export { mipChain } from './far/mips.ts';
+export * from './fft/fft.ts';
 export { atrousBands } from './filters/atrous.ts';
 export { gaussian } from './filters/gaussian.ts';
-export { GRADIENT_KERNELS, type GradientKernel } from './filters/gradient.ts';
 export { contentKey } from './hashing/content-key.ts';
 export { keyOf } from './hashing/key-of.ts';
 export { stableJson } from './hashing/stable-json.ts';
@@ -37,20 +36,19 @@ export {
 } from './masks/mask.ts';
 export { masks as MASKS } from './masks/masks-setting.ts';
 export { wetReflectance } from './masks/wet.ts';
+export { PLANES } from './memory/pool.ts';
 export { codesRaster } from './pixels/codes-raster.ts';
 export type { Pixels, SourceRef } from './pixels/pixels.ts';
 export { reducePixels } from './pixels/reduce.ts';
 export { reductionFor } from './pixels/reduction.ts';
+export * from './planes/luminance.ts';
+export { type LuminanceBins, luminanceBins } from './planes/luminance-bins.ts';
 export { Problem } from './problem.ts';
 export * from './raster/edges.ts';
-export * from './raster/fft.ts';
-export * from './raster/histogram.ts';
-export { PLANES } from './raster/pool.ts';
+export { GRADIENT_KERNELS, type GradientKernel } from './raster/gradient.ts';
 export { Raster } from './raster/raster.ts';
-export * from './raster/resize.ts';
 export { roll, rollPlane } from './raster/roll.ts';
-export { sampleBilinear } from './raster/sample.ts';
-export * from './raster/statistics.ts';
+export type { Sides } from './raster/sides.ts';
 export { assignSetting } from './recipe/assign.ts';
 export * from './recipe/changes.ts';
 export { RECIPE_VERSION } from './recipe/migrate.ts';
@@ -58,6 +56,8 @@ export { picturesOf } from './recipe/pictures.ts';
 export * from './recipe/recipe.ts';
 export * from './recipe/saved.ts';
 export * from './recipe/sections.ts';
+export * from './sampling/resize.ts';
+export { sampleBilinear } from './sampling/sample.ts';
 export * from './settings/kinds.ts';
 export { valueWords } from './settings/words.ts';
 export {
@@ -67,6 +67,7 @@ export {
   safeName,
   suffixProblem,
 } from './stations/crate/names.ts';
+export type { CrateFile, CrateOutput } from './stations/crate/output.ts';
 export { greenOfFile, isEncoded, packer, samplesOf } from './stations/crate/pack.ts';
 export {
   type CrateNaming,
@@ -91,7 +92,7 @@ export {
 } from './stations/crate/profile.ts';
 export * from './stations/crate/profiles.ts';
 export { type CrateText, TEXT_ENDING } from './stations/crate/settings.ts';
-export { type CrateFile, type CrateOutput, mipSides } from './stations/crate/station.ts';
+export { mipSides } from './stations/crate/station.ts';
 export {
   filledText,
   TEXT_FIELDS,
@@ -107,12 +108,13 @@ export { type Curve, curveAt, curveSchema, curveTable, STRAIGHT } from './statio
 export type { FinishOutput } from './stations/finish/output.ts';
 export type { ZoneFinish } from './stations/finish/settings.ts';
 export { roughnessBand } from './stations/finish/station.ts';
+export type { GaugeDecision } from './stations/gauge/decision.ts';
 export { gaugeMarks, isBeyond, MARK } from './stations/gauge/marks.ts';
 export type { GaugeOutput } from './stations/gauge/output.ts';
 export type { Patch } from './stations/gauge/patches.ts';
 export { MOST_READINGS, meanAt, type Reading } from './stations/gauge/readings.ts';
 export type { ZoneTone } from './stations/gauge/settings.ts';
-export { bandAt, type GaugeDecision } from './stations/gauge/station.ts';
+export { bandAt } from './stations/gauge/station.ts';
 export * from './stations/index.ts';
 export type { JoinDecision } from './stations/join/decision.ts';
 export { GRAFT_OFFERS, JOIN_PROPOSALS } from './stations/join/inquiries.ts';
@@ -127,7 +129,6 @@ export { type SeamScore, seamScore } from './stations/join/score/score.ts';
 export { pictureSeams, type SeamFigures, seamFigures } from './stations/join/seam.ts';
 export { joins } from './stations/join/vectors.ts';
 export { type Agreement, agreementOf } from './stations/proof/agreement.ts';
-export { type Check, checksOf } from './stations/proof/checks.ts';
 export type { ProofOutput } from './stations/proof/output.ts';
 export { findRepeats, type Repeat, repeatFigure } from './stations/proof/repeats.ts';
 export { bandMillimetres } from './stations/relief/bands.ts';
@@ -141,7 +142,7 @@ export { linearise, READS_AS, type ReadsAs } from './stations/source/linearise.t
 export type { SourceInput, SourceOutput } from './stations/source/output.ts';
 export * from './stations/source/roles.ts';
 export { type MainDirection, mainDirection } from './stations/square/direction.ts';
-export { type Corners, cropMapper, isFrame } from './stations/square/geometry.ts';
+export { cropMapper, isFrame } from './stations/square/geometry.ts';
 export { CROP_OFFERS } from './stations/square/inquiries.ts';
 export {
   type BendMesh,
@@ -155,17 +156,20 @@ export * from './stations/square/needed.ts';
 export { neededShortEdge } from './stations/square/needed.ts';
 export type { CropOffer, Framing } from './stations/square/offers/offer.ts';
 export type { Margins, SquareOutput } from './stations/square/output.ts';
+export type { Corners } from './stations/square/points.ts';
 export { SIZES } from './stations/square/station.ts';
 export type { View as AnyView, ViewKind } from './stations/view.ts';
+export * from './statistics/histogram.ts';
+export * from './statistics/statistics.ts';
 export { coverOf } from './strokes/cover.ts';
 export type { Stroke } from './strokes/stroke.ts';
 export { excessShare, metallicOf, toMetallic, USUAL_F0 } from './surface/convert.ts';
 export { albedoOf, dielectricOf, metallicChannel } from './surface/metalness.ts';
 export * from './surface/surface.ts';
+export { PLAIN_CONTEXT, Stopped, type WorkContext } from './team/context.ts';
 export { Crew, type Helper } from './team/crew.ts';
-export { type Answer, type Asked, answered, READY } from './team/helper.ts';
+export { type Answer, type Asked, READY } from './team/helper.ts';
 export { ALONE, type Team } from './team/team.ts';
-export { PLAIN_CONTEXT, Stopped, type WorkContext } from './tile/context.ts';
 export type { Frame } from './tile/frame.ts';
 export { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape, type PictureRef } from './tile/given.ts';
 export * from './tile/shape.ts';

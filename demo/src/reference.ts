@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
-import { makeCrate, sha256Of, sourceHost, threads } from '@zesty-tile/codecs';
+import { sha256Of, sourceHost, threads } from '@zesty-tile/codecs';
 import { assignSetting, contentKey, Engine, parseRecipe, type SourceRef } from '@zesty-tile/core';
+import { makeCrate } from '@zesty-tile/crates';
 import { demoPicture } from './generate.ts';
 import { DEMO_IDS, DEMO_WIDTH, type DemoId } from './sources.ts';
 

@@ -1,7 +1,7 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Manifest } from '@zesty-tile/core';
+import type { Manifest } from '@zesty-tile/crates';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import sharp, { type Sharp } from 'sharp';

@@ -160,7 +160,7 @@ describe('values of a tile', () => {
     await page.waitForFunction(
       `(/from ([\\d.]+) to/.exec(document.querySelector('[aria-label="Dials"] [role="status"]').textContent)?.[1] ?? 0) > ${dry - 0.05}`,
     );
-    await page.getByRole('button', { name: 'Undo: A zone taken out' }).click();
+    await page.getByRole('button', { name: 'Undo: A zone removed' }).click();
     await zones.getByRole('button', { name: /^Joints/ }).waitFor();
   });
 

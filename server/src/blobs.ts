@@ -3,8 +3,8 @@ import { createReadStream } from 'node:fs';
 import { access, mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
-import { partName, syncFolder } from '@zesty-tile/codecs';
 import { Problem } from '@zesty-tile/core';
+import { partName, syncFolder } from '@zesty-tile/crates';
 
 /** Bytes that have been written, but are not in the store yet. */
 export interface Incoming {

@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
 import { createAdaptorServer } from '@hono/node-server';
-import { makeFolder, onDisk } from '@zesty-tile/codecs';
+import { makeFolder, onDisk } from '@zesty-tile/crates';
 import { createApp } from './app.ts';
 import { Blobs } from './blobs.ts';
 import { Crates } from './crates/crates.ts';

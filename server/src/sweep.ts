@@ -1,6 +1,6 @@
 import { readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { recoverFolder } from '@zesty-tile/codecs';
+import { recoverFolder } from '@zesty-tile/crates';
 import { and, asc, gt, isNotNull } from 'drizzle-orm';
 import type { Blobs } from './blobs.ts';
 import type { Database } from './db/open.ts';

@@ -1,5 +1,5 @@
 import type { Raster } from '../raster/raster.ts';
-import { resizeArea } from '../raster/resize.ts';
+import { resizeArea } from '../sampling/resize.ts';
 
 /**
  * A tile and its halves, each the area mean of the one before, down to one pixel (Williams 1983). Values are averaged as they

@@ -1,10 +1,10 @@
+import { firKernel } from '../kernels/gaussian-fir/reference.ts';
+import { recursionFor, wayAlong } from '../kernels/gaussian-recursive/reference.ts';
 import { KERNELS, type Kernels } from '../kernels/kernels.ts';
+import { PLANES } from '../memory/pool.ts';
+import type { Band } from '../raster/band.ts';
 import type { Edges } from '../raster/edges.ts';
-import { PLANES } from '../raster/pool.ts';
-import type { Band } from '../raster/sample.ts';
 import { runToEnd, type Steps } from '../work/steps.ts';
-import { firKernel } from './gaussian-fir.ts';
-import { recursionFor, wayAlong } from './gaussian-recursive.ts';
 
 /** Above this σ (pixels) the recursive filter is both exact enough and faster. */
 export const FIR_UP_TO = 3;

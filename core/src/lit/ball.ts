@@ -1,7 +1,7 @@
 import { TORUS } from '../raster/edges.ts';
 import { Raster } from '../raster/raster.ts';
-import { resizeArea } from '../raster/resize.ts';
-import { sampleBilinear } from '../raster/sample.ts';
+import { resizeArea } from '../sampling/resize.ts';
+import { sampleBilinear } from '../sampling/sample.ts';
 import { dot, mirrored, reflected, type Triple, unit } from './shade.ts';
 
 /** The maps of a tile that light falls on. All of one size. */

@@ -1,4 +1,4 @@
-import { mapped } from '../raster/mapped.ts';
+import { mapped } from '../planes/mapped.ts';
 import { Raster } from '../raster/raster.ts';
 import { glossOf } from '../surface/convert.ts';
 import {

@@ -1,6 +1,6 @@
-import { mapped } from '../raster/mapped.ts';
+import { mapped } from '../planes/mapped.ts';
 import { Raster } from '../raster/raster.ts';
-import { resizeArea } from '../raster/resize.ts';
+import { resizeArea } from '../sampling/resize.ts';
 import { glossOf } from '../surface/convert.ts';
 import type { MapName } from './maps.ts';
 

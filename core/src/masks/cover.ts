@@ -1,21 +1,24 @@
 import { linearOfHex } from '../colour/hex.ts';
-import { luminance } from '../colour/luminance.ts';
 import { linearToOklab } from '../colour/oklab.ts';
 import { KERNELS } from '../kernels/kernels.ts';
+import { luminance } from '../planes/luminance.ts';
+import { madeInParts } from '../planes/made-in-parts.ts';
+import { mapping } from '../planes/mapped.ts';
 import type { Edges } from '../raster/edges.ts';
-import { madeInParts } from '../raster/made-in-parts.ts';
-import { mapping } from '../raster/mapped.ts';
 import type { Raster } from '../raster/raster.ts';
+import type { Sides } from '../raster/sides.ts';
 import { coverOf } from '../strokes/cover.ts';
-import type { WorkContext } from '../tile/context.ts';
-import type { Frame } from '../tile/frame.ts';
-import type { Given } from '../tile/given.ts';
+import type { WorkContext } from '../team/context.ts';
 import { inParts, runSteps, type Steps } from '../work/steps.ts';
 import type { Mask, MaskMap, MaskPart, MaskStroke } from './mask.ts';
 
 /** What masks are selected from: the tile as it left Join, and its relief where a mask asks for it. */
 export interface MaskInput {
-  join: { picture: Raster; alpha: Float32Array | null; given: Given };
+  join: {
+    picture: Raster;
+    alpha: Float32Array | null;
+    given: Partial<Record<'roughness' | 'gloss' | 'metallic', Raster>>;
+  };
   relief?: {
     height: Float32Array;
     normal: Raster;
@@ -120,7 +123,7 @@ function lay(cover: Float32Array, own: Float32Array, how: MaskPart['how']): void
 export async function maskCover(
   mask: Mask,
   input: MaskInput,
-  frame: Frame,
+  frame: Sides & { edges: Edges },
   context: WorkContext,
 ): Promise<Float32Array> {
   const { width, height, edges } = frame;

@@ -1,4 +1,4 @@
-import type { WorkContext } from '../tile/context.ts';
+import type { WorkContext } from '../team/context.ts';
 import type { Frame } from '../tile/frame.ts';
 
 /** What an inquiry may ask of the evaluation it is made in; everything at the working size. */

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import type { Mask } from '../masks/mask.ts';
 import type { Pixels, SourceRef } from '../pixels/pixels.ts';
 import type { SettingsOf, Values } from '../settings/kinds.ts';
-import type { WorkContext } from '../tile/context.ts';
+import type { WorkContext } from '../team/context.ts';
 import type { Frame } from '../tile/frame.ts';
 import type { PictureRef } from '../tile/given.ts';
 import type { Verdict } from '../verdict.ts';

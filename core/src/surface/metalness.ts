@@ -1,6 +1,6 @@
-import { mapped } from '../raster/mapped.ts';
+import { mapped } from '../planes/mapped.ts';
 import { Raster } from '../raster/raster.ts';
-import { statistics } from '../raster/statistics.ts';
+import { statistics } from '../statistics/statistics.ts';
 import { diffuseOf, f0Of, toMetallic, USUAL_F0 } from './convert.ts';
 import { channelAt, type Material, type SurfaceChannel } from './surface.ts';
 

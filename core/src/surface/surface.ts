@@ -1,5 +1,5 @@
 import type { Raster } from '../raster/raster.ts';
-import { mean } from '../raster/statistics.ts';
+import { mean } from '../statistics/statistics.ts';
 
 /** A channel of a surface: one value for the whole tile, or one each pixel. */
 export type SurfaceChannel = number | Float32Array;

@@ -1,6 +1,7 @@
+import type { Checkpoint } from '../work/checkpoint.ts';
 import { markYield, yieldNow } from '../work/yield.ts';
 import type { Answer, Asked } from './helper.ts';
-import { type Checkpoint, done, type Given, type Made, type TaskName } from './tasks.ts';
+import type { Task } from './task.ts';
 import type { Team } from './team.ts';
 
 /** A helper as its team sees it, whatever kind of thread it is. */
@@ -63,18 +64,18 @@ export class Crew implements Team {
     return new Float32Array(new SharedArrayBuffer(4 * length));
   }
 
-  async each<N extends TaskName>(
-    name: N,
-    tasks: readonly Given<N>[],
-    take: (made: Made<N>, k: number) => void,
+  async each<Given extends unknown[], Made>(
+    task: Task<Given, Made>,
+    tasks: readonly Given[],
+    take: (made: Made, k: number) => void,
     checkpoint: Checkpoint,
   ): Promise<void> {
     const left = tasks.map((_, k) => k);
     const under = new Set<Promise<void>>();
     /** What is made before its turn. */
-    const early = new Map<number, Made<N>>();
+    const early = new Map<number, Made>();
     let taken = 0;
-    const put = (k: number, made: Made<N>): void => {
+    const put = (k: number, made: Made): void => {
       early.set(k, made);
       while (early.has(taken)) {
         take(early.get(taken)!, taken);
@@ -93,7 +94,7 @@ export class Crew implements Team {
             resolve();
           } else if ('failure' in given) reject(new Error(given.failure));
           else {
-            put(k, given.made as Made<N>);
+            put(k, given.made as Made);
             ask(member);
             resolve();
           }
@@ -102,7 +103,7 @@ export class Crew implements Team {
       // What fails is told when it is waited for.
       answer.catch(() => {});
       under.add(answer);
-      member.helper.ask({ id, name, given: tasks[k] });
+      member.helper.ask({ id, name: task.name, given: tasks[k] });
     };
     for (let k = 0; k < AHEAD; k++) for (const member of this.#members) ask(member);
     try {
@@ -123,7 +124,7 @@ export class Crew implements Team {
             await checkpoint(taken / tasks.length);
           }
         } else {
-          put(k, await done(name, tasks[k], checkpoint));
+          put(k, await task.run(checkpoint, ...tasks[k]));
           // Answers come in between two tasks, and helpers get their next.
           await yieldNow();
         }

@@ -1,9 +1,9 @@
-import { done, type Given, type Made, type TaskName } from './tasks.ts';
+import type { AnyTask } from './task.ts';
 
 /** A task on its way to a helper. */
 export interface Asked {
   id: number;
-  name: TaskName;
+  name: string;
   given: unknown[];
 }
 
@@ -13,7 +13,7 @@ export type Answer = { id: number; made: unknown } | { id: number; failure: stri
 /** What a helper says first, once it can be asked. */
 export const READY = 'ready';
 
-/** Buffers of planes that can be handed over instead of being copied. */
+/** Buffers of planes that can be transferred instead of being copied. */
 function buffersOf(made: unknown): ArrayBuffer[] {
   if (Array.isArray(made)) return made.flatMap(buffersOf);
   return made instanceof Float32Array && made.buffer instanceof ArrayBuffer ? [made.buffer] : [];
@@ -22,13 +22,16 @@ function buffersOf(made: unknown): ArrayBuffer[] {
 /** On a helper nobody waits for anything else. */
 const ON = async () => {};
 
-/** A helper's side: does what it is asked and answers. */
-export async function answered(
+/** A helper's side: does the task it is asked, one of those it knows, and answers. */
+export async function answerFrom(
+  tasks: readonly AnyTask[],
   { id, name, given }: Asked,
-  answer: (answer: Answer, handedOver: ArrayBuffer[]) => void,
+  answer: (answer: Answer, transferred: ArrayBuffer[]) => void,
 ): Promise<void> {
   try {
-    const made: Made<TaskName> = await done(name, given as Given<TaskName>, ON);
+    const task = tasks.find((one) => one.name === name);
+    if (!task) throw new Error(`No task is called ${name}.`);
+    const made = await task.run(ON, ...given);
     answer({ id, made }, buffersOf(made));
   } catch (error) {
     answer({ id, failure: error instanceof Error ? error.message : String(error) }, []);

@@ -1,33 +1,47 @@
+import type { Band } from '../raster/band.ts';
 import { Raster } from '../raster/raster.ts';
-import type { Band } from '../raster/sample.ts';
-import type { Checkpoint, Given } from './tasks.ts';
+import type { Checkpoint } from '../work/checkpoint.ts';
+import type { Task } from './task.ts';
 import type { Team } from './team.ts';
 
 /** Bands for each member, so that nobody waits long for the last one. */
 const BANDS_EACH = 2;
 
-/** Tasks that make rows of a picture from a picture. */
-type BandTask = 'divideBand' | 'resampleBand' | 'resampleGrid' | 'toneBand';
-type How<N extends BandTask> = Given<N>[0];
+/** A picture to make another from. */
+interface Picture {
+  planes: Float32Array[];
+  width: number;
+  height: number;
+}
+
+/** What a task that makes rows of a picture is told, beside the picture it makes them from. */
+interface Making {
+  out: { width: number; height: number };
+}
 
 /** A picture made from another in bands of rows by all of a team. */
-export async function inBands<N extends BandTask>(
-  name: N,
+export async function inBands<How extends Making & { planes: Float32Array[] }>(
+  task: Task<[how: How, into: Float32Array[], band: Band], void>,
   { planes, width, height }: Raster,
-  how: Omit<How<N>, 'planes' | 'width' | 'height'> & Pick<How<N>, 'out'>,
+  how: Omit<How, keyof Picture>,
   team: Team,
   checkpoint: Checkpoint,
 ): Promise<Raster> {
-  const { out } = how;
+  const { out } = how as unknown as Making;
   const count = team.size === 1 ? 1 : BANDS_EACH * team.size;
-  const whole = { ...how, planes: planes.map((plane) => team.shared(plane)), width, height };
+  const whole = {
+    ...how,
+    planes: planes.map((plane) => team.shared(plane)),
+    width,
+    height,
+  } as unknown as How;
   const cut = (k: number) => Math.round((k * out.height) / count);
   const into = planes.map(() => team.empty(out.width * out.height));
-  const tasks = Array.from({ length: count }, (_, k): [typeof whole, Float32Array[], Band] => [
+  const tasks = Array.from({ length: count }, (_, k): [How, Float32Array[], Band] => [
     whole,
     into,
     { from: cut(k), to: cut(k + 1) },
   ]);
-  await team.each(name, tasks as unknown as Given<N>[], () => {}, checkpoint);
+  await team.each(task, tasks, () => {}, checkpoint);
   return new Raster(out.width, out.height, into);
 }

@@ -1,4 +1,5 @@
-import { type Checkpoint, done, type Given, type Made, type TaskName } from './tasks.ts';
+import type { Checkpoint } from '../work/checkpoint.ts';
+import type { Task } from './task.ts';
 
 /** Threads that share the work of one evaluation. */
 export interface Team {
@@ -9,13 +10,13 @@ export interface Team {
   /** A plane of zeros that `shared` gives back as it is. */
   empty(length: number): Float32Array;
   /**
-   * Does tasks beside one another and hands over what each gives, in their order. `checkpoint` is awaited between this thread's
-   * own tasks, and ends the work by throwing.
+   * Does a task for each of `given`, several at once, and hands over what each makes, in their order. `checkpoint` is awaited
+   * between this thread's own tasks, and ends the work by throwing.
    */
-  each<N extends TaskName>(
-    name: N,
-    tasks: readonly Given<N>[],
-    take: (made: Made<N>, k: number) => void,
+  each<Given extends unknown[], Made>(
+    task: Task<Given, Made>,
+    given: readonly Given[],
+    take: (made: Made, k: number) => void,
     checkpoint: Checkpoint,
   ): Promise<void>;
 }
@@ -25,10 +26,10 @@ export const ALONE: Team = {
   size: 1,
   shared: (plane) => plane,
   empty: (length) => new Float32Array(length),
-  async each(name, tasks, take, checkpoint) {
-    for (const [k, given] of tasks.entries()) {
-      take(await done(name, given, checkpoint), k);
-      await checkpoint((k + 1) / tasks.length);
+  async each(task, given, take, checkpoint) {
+    for (const [k, one] of given.entries()) {
+      take(await task.run(checkpoint, ...one), k);
+      await checkpoint((k + 1) / given.length);
     }
   },
 };

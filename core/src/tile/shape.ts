@@ -1,11 +1,8 @@
+import type { Sides } from '../raster/sides.ts';
+
 /** Shapes of a tile: width to height. */
 export const SHAPES = ['1:1', '2:1', '1:2'] as const;
 export type Shape = (typeof SHAPES)[number];
-
-export interface Sides {
-  width: number;
-  height: number;
-}
 
 /** Width over height. */
 export const aspectOf = (shape: Shape): number => (shape === '2:1' ? 2 : shape === '1:2' ? 0.5 : 1);

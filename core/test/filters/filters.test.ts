@@ -1,8 +1,8 @@
 import { atrousBands, GRADIENT_KERNELS, gaussian, MIRROR, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { firKernel } from '../../src/filters/gaussian-fir.ts';
-import { gradient } from '../../src/filters/gradient.ts';
+import { firKernel } from '../../src/kernels/gaussian-fir/reference.ts';
 import { KERNELS } from '../../src/kernels/kernels.ts';
+import { gradient } from '../../src/raster/gradient.ts';
 import { ALL_EDGES, farthest, noisePlane, planeOf, rmsBetween } from '../fields.ts';
 import { withBothKernels } from '../kernels/both.ts';
 

@@ -1,11 +1,11 @@
 import { pictureSeams, Raster } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { TORUS } from '../../src/raster/edges.ts';
-import { statistics } from '../../src/raster/statistics.ts';
 import { findBend } from '../../src/stations/join/meet.ts';
 import { mixStrip, normalQuantile } from '../../src/stations/join/mix.ts';
 import { searchOffset } from '../../src/stations/join/offset.ts';
 import { spreadJumps } from '../../src/stations/join/spread.ts';
+import { statistics } from '../../src/statistics/statistics.ts';
 import { noisePlane, planeOf, rmsBetween } from '../fields.ts';
 import { grain, smooth, wall } from './surfaces.ts';
 

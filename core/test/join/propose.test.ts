@@ -2,7 +2,7 @@ import { defaultsOf, Raster, STATIONS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { attempt, scoreOf } from '../../src/stations/join/attempt.ts';
 import { type Proposal, propose } from '../../src/stations/join/propose.ts';
-import { PLAIN_CONTEXT, type WorkContext } from '../../src/tile/context.ts';
+import { PLAIN_CONTEXT, type WorkContext } from '../../src/team/context.ts';
 import { tilingPicture } from '../fields.ts';
 import { crests, grain, wall } from './surfaces.ts';
 

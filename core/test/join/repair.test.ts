@@ -6,7 +6,7 @@ import { repaired } from '../../src/stations/join/repair/apply.ts';
 import { membrane } from '../../src/stations/join/repair/membrane.ts';
 import { graftOffers } from '../../src/stations/join/repair/offers.ts';
 import { patchOf } from '../../src/stations/join/repair/patch.ts';
-import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
+import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { noisePlane, planeOf } from '../fields.ts';
 
 const N = 128;

@@ -1,4 +1,5 @@
-import { KERNELS, REFERENCE } from '../../src/kernels/kernels.ts';
+import { KERNELS } from '../../src/kernels/kernels.ts';
+import { REFERENCE } from '../../src/kernels/registry.ts';
 
 const TWINS = { ...KERNELS };
 

@@ -2,11 +2,12 @@ import { type Edges, Raster, resizeArea, resizeLanczos, runToEnd, TORUS } from '
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { blurring } from '../../src/filters/gaussian.ts';
-import { firKernel } from '../../src/filters/gaussian-fir.ts';
-import { KERNELS, type Kernels, REFERENCE } from '../../src/kernels/kernels.ts';
+import { firKernel } from '../../src/kernels/gaussian-fir/reference.ts';
+import { KERNELS, type Kernels } from '../../src/kernels/kernels.ts';
+import { REFERENCE } from '../../src/kernels/registry.ts';
+import type { Taps } from '../../src/kernels/weigh/reference.ts';
 import { edgeIndex } from '../../src/raster/edges.ts';
 import { phaseTable } from '../../src/raster/phases.ts';
-import type { Taps } from '../../src/raster/weigh.ts';
 import { noisePlane } from '../fields.ts';
 
 /** How far a twin may be off, of values about 1: the last place or two of a 32-bit float, and what sums leave. */

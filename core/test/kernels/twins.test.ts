@@ -1,9 +1,10 @@
 import { Raster, runToEnd, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { GRADIENT_KERNELS } from '../../src/filters/gradient.ts';
-import { KERNELS, type Kernels, REFERENCE } from '../../src/kernels/kernels.ts';
+import { KERNELS, type Kernels } from '../../src/kernels/kernels.ts';
+import { REFERENCE } from '../../src/kernels/registry.ts';
 import type { Edges } from '../../src/raster/edges.ts';
+import { GRADIENT_KERNELS } from '../../src/raster/gradient.ts';
 import { farthest, noisePlane } from '../fields.ts';
 
 /** How far a twin may be off, of values about 1. */

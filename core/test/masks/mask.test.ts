@@ -4,7 +4,7 @@ import * as v from 'valibot';
 import { wetF0, wetReflectance, wetRoughness } from '../../src/masks/wet.ts';
 import { portable } from '../../src/settings/portable.ts';
 import { schemaOfSetting } from '../../src/settings/schema.ts';
-import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
+import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { farthest, planeOf } from '../fields.ts';
 import { frameOf, joined, maskOf, runStation } from '../stations/run.ts';
 

@@ -11,12 +11,12 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { blurring } from '../../src/filters/gaussian.ts';
-import { findingPercentiles, histogramPercentiles } from '../../src/raster/histogram.ts';
-import { madeInParts } from '../../src/raster/made-in-parts.ts';
-import { mapped, mapping } from '../../src/raster/mapped.ts';
-import { resizingArea } from '../../src/raster/resize.ts';
-import { summing } from '../../src/raster/summing.ts';
+import { madeInParts } from '../../src/planes/made-in-parts.ts';
+import { mapped, mapping } from '../../src/planes/mapped.ts';
+import { summing } from '../../src/planes/summing.ts';
+import { resizingArea } from '../../src/sampling/resize.ts';
 import { measuringSeams, pictureSeams } from '../../src/stations/join/seam.ts';
+import { findingPercentiles, histogramPercentiles } from '../../src/statistics/histogram.ts';
 import { inParts } from '../../src/work/steps.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { withBothKernels } from '../kernels/both.ts';

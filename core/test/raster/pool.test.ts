@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { PlanePool } from '../../src/raster/pool.ts';
+import { PlanePool } from '../../src/memory/pool.ts';
 
 describe('a pool of planes', () => {
   it('hands out again what was given back, of the same length only', () => {

@@ -1,11 +1,13 @@
 import { Raster } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { KERNELS, type Kernels, REFERENCE } from '../../src/kernels/kernels.ts';
+import { KERNELS, type Kernels } from '../../src/kernels/kernels.ts';
+import { REFERENCE } from '../../src/kernels/registry.ts';
+import { leansLittle } from '../../src/kernels/resample-block/reference.ts';
+import type { Affine } from '../../src/raster/affine.ts';
 import type { Edges } from '../../src/raster/edges.ts';
 import { phaseTable } from '../../src/raster/phases.ts';
-import { leansLittle } from '../../src/raster/resample-block.ts';
-import { type Affine, resampleAffine } from '../../src/raster/sample.ts';
+import { resampleAffine } from '../../src/sampling/sample.ts';
 import { farthest, noisePlane, planeOf, rmsBetween } from '../fields.ts';
 
 const edge = fc.constantFrom('wrap', 'mirror') as fc.Arbitrary<Edges['x']>;

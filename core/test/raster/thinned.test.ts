@@ -1,6 +1,6 @@
 import { expect } from 'chai';
-import { histogramPercentiles } from '../../src/raster/histogram.ts';
-import { readStep, thinned } from '../../src/raster/thinned.ts';
+import { histogramPercentiles } from '../../src/statistics/histogram.ts';
+import { readStep, thinned } from '../../src/statistics/thinned.ts';
 import { noisePlane } from '../fields.ts';
 
 describe('figures of large planes', () => {

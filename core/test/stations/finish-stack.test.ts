@@ -18,10 +18,10 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import * as v from 'valibot';
-import { repeated } from '../../src/raster/repeat.ts';
+import { repeated } from '../../src/sampling/repeat.ts';
 import { cellsFor, periodicNoise } from '../../src/stations/finish/noise.ts';
 import { baseOf, diffuseOf, f0Of } from '../../src/surface/convert.ts';
-import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
+import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { correlation, farthest, planeOf, tilingPicture } from '../fields.ts';
 import { frameOf, joined, maskOf, runAfterJoin, runStation } from './run.ts';
 

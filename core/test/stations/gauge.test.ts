@@ -12,8 +12,8 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { luminanceMap, softHold, undoHold } from '../../src/colour/luminance-map.ts';
 import { aimFor } from '../../src/stations/gauge/fit.ts';
-import { luminanceMap, softHold, undoHold } from '../../src/stations/gauge/luminance-map.ts';
 import { noisePlane, planeOf, tilingPicture } from '../fields.ts';
 import { withBothKernels } from '../kernels/both.ts';
 import { frameOf, joined, runStation } from './run.ts';

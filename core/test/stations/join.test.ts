@@ -9,9 +9,9 @@ import {
   TORUS,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { encodeSrgbPlane } from '../../src/colour/encode-plane.ts';
+import type { Strip } from '../../src/kernels/cut-costs/strip.ts';
+import { encodeSrgbPlane } from '../../src/kernels/encode-srgb/reference.ts';
 import { cutMask, decodePath, encodePath, minimumCut, refineCut } from '../../src/stations/join/cut.ts';
-import type { Strip } from '../../src/stations/join/strip.ts';
 import { photo } from '../engine/host.ts';
 import { farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../fields.ts';
 import { frameOf, runStation } from './run.ts';

@@ -16,8 +16,8 @@ import {
   statistics,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { GRADIENT_KERNELS } from '../../src/filters/gradient.ts';
 import { TORUS } from '../../src/raster/edges.ts';
+import { GRADIENT_KERNELS } from '../../src/raster/gradient.ts';
 import { packer } from '../../src/stations/crate/pack.ts';
 import { normalMap } from '../../src/stations/relief/normal-map.ts';
 import { hostOf, photo, pixelsOf, recipeWith } from '../engine/host.ts';

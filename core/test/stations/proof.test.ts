@@ -1,7 +1,7 @@
 import { findRepeats, Raster, type Repair, repeatFigure, roll, STATIONS, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { repaired } from '../../src/stations/join/repair/apply.ts';
-import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
+import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { farthest, noisePlane, planeOf, rmsBetween } from '../fields.ts';
 import { frameOf } from './run.ts';
 

@@ -10,7 +10,8 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { balanced, recolouring, whiteGains } from '../../src/stations/gauge/recolour.ts';
+import { recolouring } from '../../src/colour/recolouring.ts';
+import { balanced, whiteGains } from '../../src/stations/gauge/recolour.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { frameOf, joined, runStation } from './run.ts';
 

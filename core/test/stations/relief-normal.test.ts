@@ -3,7 +3,7 @@ import { expect } from 'chai';
 import { cavityMap } from '../../src/stations/relief/cavity.ts';
 import { normalsOf, reoriented } from '../../src/stations/relief/detail-normal.ts';
 import { occlusionMap } from '../../src/stations/relief/occlusion-map.ts';
-import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
+import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { correlation, farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../fields.ts';
 import { frameOf, joined, runStation } from './run.ts';
 

@@ -10,7 +10,7 @@ import {
   sidesOf,
   TORUS,
 } from '@zesty-tile/core';
-import { PLAIN_CONTEXT } from '../../src/tile/context.ts';
+import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 
 export const frameOf = (size: number, edgeMetres = 1, edges = TORUS, shape: Shape = '1:1'): Frame => ({
   size,

@@ -10,8 +10,9 @@ import {
   TORUS,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { resampleAffine } from '../../src/raster/sample.ts';
+import { resampleAffine } from '../../src/sampling/sample.ts';
 import { visibility } from '../../src/stations/relief/occlusion.ts';
+import { resampleBand } from '../../src/stations/square/resample-band.ts';
 import { inBands } from '../../src/team/in-bands.ts';
 import { noisePlane } from '../fields.ts';
 
@@ -76,8 +77,8 @@ describe('a team', () => {
       out: { width: 80, height: 72 },
       held: { low: 0 },
     } as never;
-    const whole = await inBands('resampleBand', picture, framing, ALONE, on);
-    const shared = await inBands('resampleBand', picture, framing, new Crew([new Here()]), on);
+    const whole = await inBands(resampleBand, picture, framing, ALONE, on);
+    const shared = await inBands(resampleBand, picture, framing, new Crew([new Here()]), on);
     for (const [c, plane] of whole.planes.entries()) {
       expect([...shared.planes[c]]).to.deep.equal([...plane]);
     }

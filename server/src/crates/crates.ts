@@ -3,7 +3,6 @@ import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import {
   hasField,
-  type Manifest,
   Problem,
   parseRecipe,
   picturesOf,
@@ -12,6 +11,7 @@ import {
   type Recipe,
   safeName,
 } from '@zesty-tile/core';
+import type { Manifest } from '@zesty-tile/crates';
 import { and, asc, desc, eq, inArray, isNull, max, min } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { type CrateState, crateFile, crateJob, tile } from '../db/schema.ts';

@@ -1,4 +1,5 @@
-import type { Manifest, StationName } from '@zesty-tile/core';
+import type { StationName } from '@zesty-tile/core';
+import type { Manifest } from '@zesty-tile/crates';
 import { and, eq, gt } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { type CrateVerdict, crateFile, crateJob } from '../db/schema.ts';

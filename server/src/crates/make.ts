@@ -1,8 +1,9 @@
 import { mkdir, readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
-import { recoverFolder, sha256Of } from '@zesty-tile/codecs';
-import { type CrateNaming, type Manifest, manifestNames, Problem, type SourceRef } from '@zesty-tile/core';
+import { sha256Of } from '@zesty-tile/codecs';
+import { type CrateNaming, manifestNames, Problem, type SourceRef } from '@zesty-tile/core';
+import { type Manifest, recoverFolder } from '@zesty-tile/crates';
 import { Blobs } from '../blobs.ts';
 import type { Pool } from '../pool/pool.ts';
 import { loggable, problemOf } from '../problems.ts';

@@ -1,4 +1,5 @@
-import { type GivenRefs, type Manifest, newRecipe, parseRecipe, type Recipe } from '@zesty-tile/core';
+import { type GivenRefs, newRecipe, parseRecipe, type Recipe } from '@zesty-tile/core';
+import type { Manifest } from '@zesty-tile/crates';
 import type { Blobs } from '../blobs.ts';
 import type { Database } from '../db/open.ts';
 import { recipeRevision } from '../db/schema.ts';

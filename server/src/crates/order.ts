@@ -1,5 +1,5 @@
-import type { FileProgress } from '@zesty-tile/codecs';
 import type { Recipe, SourceRef, StationName } from '@zesty-tile/core';
+import type { FileProgress } from '@zesty-tile/crates';
 
 /** Everything one needs to make a crate, on any machine that sees the shared folder. JSON. */
 export interface CrateOrder {

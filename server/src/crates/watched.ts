@@ -1,7 +1,7 @@
 import { readFile, realpath } from 'node:fs/promises';
 import { isAbsolute, join, resolve, sep } from 'node:path';
-import { diskProblem, stageSet } from '@zesty-tile/codecs';
 import { Problem } from '@zesty-tile/core';
+import { diskProblem, stageSet } from '@zesty-tile/crates';
 
 const isInside = (path: string, folder: string): boolean => path === folder || path.startsWith(folder + sep);
 

@@ -1,8 +1,8 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { writeWhole } from '@zesty-tile/codecs';
 import { Problem } from '@zesty-tile/core';
+import { writeWhole } from '@zesty-tile/crates';
 import type { MiddlewareHandler } from 'hono';
 import { getCookie, setCookie } from 'hono/cookie';
 

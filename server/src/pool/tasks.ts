@@ -1,14 +1,7 @@
 import type { MessagePort } from 'node:worker_threads';
-import type { CrateSet, PictureFacts } from '@zesty-tile/codecs';
-import type {
-  CrateNaming,
-  GreenFound,
-  LuminanceBins,
-  Manifest,
-  Recipe,
-  SourceRef,
-  Verdict,
-} from '@zesty-tile/core';
+import type { PictureFacts } from '@zesty-tile/codecs';
+import type { CrateNaming, GreenFound, LuminanceBins, Recipe, SourceRef, Verdict } from '@zesty-tile/core';
+import type { CrateSet, Manifest } from '@zesty-tile/crates';
 import type { CrateFileRow } from '../crates/order.ts';
 
 /** A picture in the store: what it is, and where its file lies. */

@@ -4,14 +4,11 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import {
   checkSurroundings,
-  crateSet,
   encodeForScreen,
   encodeSmall,
   keepNothing,
-  makeCrate,
   readFacts,
   sourceHost,
-  stageSet,
   threads,
 } from '@zesty-tile/codecs';
 import {
@@ -27,6 +24,7 @@ import {
   type Team,
   WORKING_SIZE,
 } from '@zesty-tile/core';
+import { crateSet, makeCrate, stageSet } from '@zesty-tile/crates';
 import { Piscina } from 'piscina';
 import { readBlob } from '../blobs.ts';
 import type { CrateProgress } from '../crates/order.ts';

@@ -8,6 +8,7 @@ import { proof } from './proof/index.tsx';
 import { relief } from './relief/index.tsx';
 import { source } from './source/index.tsx';
 import { square } from './square/index.tsx';
+import { CropOutline } from './square/overlay.tsx';
 import type { StationView } from './station.ts';
 
 /** How every station is shown, by its name. */
@@ -22,3 +23,6 @@ export const STATION_VIEWS: Record<StationName, StationView> = {
   proof,
   crate,
 };
+
+/** What lies over the Floor at a station: its own overlay, or the crop where the photo is shown. */
+export const overlayOf = (name: StationName) => STATION_VIEWS[name].Overlay ?? CropOutline;

@@ -3,10 +3,10 @@ import { KERNELS } from '../../kernels/kernels.ts';
 import { interleave, type Samples } from '../../maps/encoded-planes.ts';
 import { MAPS, type MapName } from '../../maps/maps.ts';
 import { smallerMap } from '../../maps/smaller.ts';
-import { mapped } from '../../raster/mapped.ts';
+import { mapped } from '../../planes/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
+import type { Sides } from '../../raster/sides.ts';
 import type { Frame } from '../../tile/frame.ts';
-import type { Sides } from '../../tile/shape.ts';
 import { sigmaOf } from '../relief/scale.ts';
 import type { Channel, ProfileFile } from './profile.ts';
 

@@ -1,7 +1,8 @@
 import type { MapName } from '../../maps/maps.ts';
 import { Problem } from '../../problem.ts';
+import type { Sides } from '../../raster/sides.ts';
 import type { Values } from '../../settings/kinds.ts';
-import { type Shape, type Sides, sidesOf } from '../../tile/shape.ts';
+import { type Shape, sidesOf } from '../../tile/shape.ts';
 import { hasField, MANIFEST_SUFFIX, MOST_NAME_BYTES, patternName, suffixProblem } from './names.ts';
 import type { DOCUMENTS, Format, Profile, ProfileFile } from './profile.ts';
 import { filesWithout, PROFILES, type ProfileName } from './profiles.ts';

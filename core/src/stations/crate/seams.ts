@@ -1,7 +1,7 @@
 import type { MapName } from '../../maps/maps.ts';
 import { StepTally } from '../join/seam.ts';
+import type { CrateFile } from './output.ts';
 import { BAND, type Rows } from './pack.ts';
-import type { CrateFile } from './station.ts';
 
 /** A map that goes out, with its seam figures measured on the values as they stand in the file. */
 export interface MapSeams {

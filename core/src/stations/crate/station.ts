@@ -1,4 +1,3 @@
-import type { Samples } from '../../maps/encoded-planes.ts';
 import { mapRaster, missingMaps } from '../../maps/map-raster.ts';
 import type { MapName } from '../../maps/maps.ts';
 import type { Raster } from '../../raster/raster.ts';
@@ -8,37 +7,12 @@ import { gauge } from '../gauge/station.ts';
 import { join } from '../join/station.ts';
 import { relief } from '../relief/station.ts';
 import { NOTHING_TO_DECIDE, station } from '../station.ts';
-import { greenOfFile, packer, type Rows, samplesOf } from './pack.ts';
+import type { CrateFile, CrateOutput } from './output.ts';
+import { greenOfFile, packer, samplesOf } from './pack.ts';
 import { planCrate } from './plan.ts';
-import type { ProfileFile } from './profile.ts';
 import { contentsOf, mapsOf } from './profiles.ts';
 import { mapSeams } from './seams.ts';
 import { settings } from './settings.ts';
-
-/** One picture of a crate, ready to be encoded. */
-export interface CrateFile extends Pick<ProfileFile, 'ending' | 'format' | 'bits' | 'kind'> {
-  maps: MapName[];
-  /** What stands in each channel, briefly. */
-  contents: string[];
-  channels: number;
-  /** The map that stands in each channel; null where it holds a value. */
-  channelMaps: (MapName | null)[];
-  /** How many sizes above it there are of the same file. */
-  rung: number;
-  /** +1 where the green of a normal in it points up; null where it holds none. */
-  green: 1 | -1 | null;
-  width: number;
-  height: number;
-  /** Its planes, some rows at a time; the maps they are of are kept as long as it is. */
-  rows(): Rows;
-  /** Makes the samples when it is their turn; of a mip, 1 half its size, where one is asked for. */
-  samples(mip?: number): Samples;
-}
-
-export interface CrateOutput {
-  /** In the order of `planCrate`. */
-  files: CrateFile[];
-}
 
 /** Sides of a mip. */
 export const mipSides = ({ width, height }: { width: number; height: number }, mip: number) => ({

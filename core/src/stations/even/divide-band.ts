@@ -1,9 +1,11 @@
+import type { RowLight } from '../../kernels/divide-rows/reference.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import type { Band } from '../../raster/band.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import { type Band, sampleBilinear } from '../../raster/sample.ts';
-import type { Checkpoint } from '../../team/tasks.ts';
-import type { Sides } from '../../tile/shape.ts';
-import type { RowLight } from './divide-rows.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { sampleBilinear } from '../../sampling/sample.ts';
+import { task } from '../../team/task.ts';
+import type { Checkpoint } from '../../work/checkpoint.ts';
 import type { CropBox, LightField } from './fit.ts';
 import type { ShadingField } from './side-shading.ts';
 
@@ -27,23 +29,26 @@ export interface Dividing {
 const ROWS = 64;
 
 /** Rows of a picture with the light divided out, in their place in `into`. */
-export async function divideBand(
-  checkpoint: Checkpoint,
-  { planes, box, fields, amount, others, out: { width, height } }: Dividing,
-  into: Float32Array[],
-  band: Band,
-): Promise<void> {
-  for (let { from } = band; from < band.to; from += ROWS) {
-    await checkpoint((from - band.from) / (band.to - band.from));
-    const to = Math.min(band.to, from + ROWS);
-    const shade = others.length > 0 ? shadeOf(others, from, to, width, height) : null;
-    for (const [c, plane] of into.entries()) {
-      const part = (whole: Float32Array) => whole.subarray(from * width, to * width);
-      const light = rowLight(fields[c], amount, box, from, to);
-      KERNELS.divideRows(part(planes[c]), part(plane), { width, ...light }, shade);
+export const divideBand = task(
+  'divideBand',
+  async (
+    checkpoint: Checkpoint,
+    { planes, box, fields, amount, others, out: { width, height } }: Dividing,
+    into: Float32Array[],
+    band: Band,
+  ): Promise<void> => {
+    for (let { from } = band; from < band.to; from += ROWS) {
+      await checkpoint((from - band.from) / (band.to - band.from));
+      const to = Math.min(band.to, from + ROWS);
+      const shade = others.length > 0 ? shadeOf(others, from, to, width, height) : null;
+      for (const [c, plane] of into.entries()) {
+        const part = (whole: Float32Array) => whole.subarray(from * width, to * width);
+        const light = rowLight(fields[c], amount, box, from, to);
+        KERNELS.divideRows(part(planes[c]), part(plane), { width, ...light }, shade);
+      }
     }
-  }
-}
+  },
+);
 
 /** What other fields come to along rows `from`…`to` of a picture. */
 function shadeOf(others: Divided[], from: number, to: number, width: number, height: number): Float32Array {

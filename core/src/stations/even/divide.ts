@@ -1,7 +1,8 @@
 import type { Raster } from '../../raster/raster.ts';
+import type { WorkContext } from '../../team/context.ts';
 import { inBands } from '../../team/in-bands.ts';
-import type { WorkContext } from '../../tile/context.ts';
 import type { Divided } from './divide-band.ts';
+import { divideBand } from './divide-band.ts';
 import type { CropBox, LightField } from './fit.ts';
 
 /**
@@ -17,5 +18,5 @@ export function divideLight(
   { checkpoint, team }: Pick<WorkContext, 'checkpoint' | 'team'>,
 ): Promise<Raster> {
   const dividing = { box, fields, amount, others, out: { width: input.width, height: input.height } };
-  return inBands('divideBand', input, dividing, team, checkpoint);
+  return inBands(divideBand, input, dividing, team, checkpoint);
 }

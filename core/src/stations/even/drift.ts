@@ -1,4 +1,4 @@
-import { median } from '../../raster/statistics.ts';
+import { median } from '../../statistics/statistics.ts';
 import type { Steps } from '../../work/steps.ts';
 import { solve } from './solve.ts';
 

@@ -1,5 +1,5 @@
 import type { Raster } from '../../raster/raster.ts';
-import { median, statistics } from '../../raster/statistics.ts';
+import { median, statistics } from '../../statistics/statistics.ts';
 import type { Steps } from '../../work/steps.ts';
 import { solve } from './solve.ts';
 

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { luminance } from '../../colour/luminance.ts';
+import { luminance } from '../../planes/luminance.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { coverOf } from '../../strokes/cover.ts';

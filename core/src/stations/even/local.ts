@@ -1,8 +1,8 @@
-import { luminance } from '../../colour/luminance.ts';
 import { gaussian } from '../../filters/gaussian.ts';
+import { luminance } from '../../planes/luminance.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { median } from '../../raster/statistics.ts';
+import { median } from '../../statistics/statistics.ts';
 import { blocksOf, type CropBox, type LightField, logLight } from './fit.ts';
 import type { ShadingField } from './side-shading.ts';
 

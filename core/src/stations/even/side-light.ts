@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { fft2, frequency, type Spectrum } from '../../raster/fft.ts';
+import { fft2, frequency, type Spectrum } from '../../fft/fft.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 import { OCTAVES, octaveOf, SIDE_PLANE, sidePlane } from './side-plane.ts';

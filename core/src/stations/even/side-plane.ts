@@ -1,6 +1,6 @@
-import { luminance } from '../../colour/luminance.ts';
+import { luminance } from '../../planes/luminance.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { resizeArea } from '../../raster/resize.ts';
+import { resizeArea } from '../../sampling/resize.ts';
 import { LOG_FLOOR } from './fit.ts';
 
 /** Edge of the plane of the transform, and of the picture in it. */

@@ -1,4 +1,4 @@
-import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
+import { fft2, frequency, inverseFft2, type Spectrum } from '../../fft/fft.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 import type { SideLight } from './side-light.ts';

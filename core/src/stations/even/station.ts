@@ -1,10 +1,10 @@
 import * as v from 'valibot';
-import { luminance } from '../../colour/luminance.ts';
 import { luminanceOf } from '../../colour/luminance-of.ts';
+import { luminance } from '../../planes/luminance.ts';
 import { Raster } from '../../raster/raster.ts';
-import { percentiles } from '../../raster/statistics.ts';
+import type { Sides } from '../../raster/sides.ts';
 import { choice, data, group, number } from '../../settings/kinds.ts';
-import type { Sides } from '../../tile/shape.ts';
+import { percentiles } from '../../statistics/statistics.ts';
 import { runSteps } from '../../work/steps.ts';
 import type { SquareOutput } from '../square/output.ts';
 import { square } from '../square/station.ts';

@@ -1,4 +1,4 @@
-import { luminance } from '../../colour/luminance.ts';
+import { luminance } from '../../planes/luminance.ts';
 import { Raster } from '../../raster/raster.ts';
 import type { SquareOutput } from '../square/output.ts';
 import { cropOf, cropSides } from '../square/views.ts';

@@ -1,4 +1,4 @@
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
 import { inParts, PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 
 const OCTAVES = 3;

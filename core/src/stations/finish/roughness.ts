@@ -1,6 +1,6 @@
 import { KERNELS } from '../../kernels/kernels.ts';
-import { madeInParts } from '../../raster/made-in-parts.ts';
-import { summing } from '../../raster/summing.ts';
+import { madeInParts } from '../../planes/made-in-parts.ts';
+import { summing } from '../../planes/summing.ts';
 import { inParts, type Steps } from '../../work/steps.ts';
 import { type Curve, curveAt, curveTable, isStraight } from './curve.ts';
 

@@ -1,36 +1,29 @@
 import * as v from 'valibot';
 import { type ChartLine, lineF0, lineOf } from '../../chart/chart.ts';
 import { linearOfHex } from '../../colour/hex.ts';
-import { luminance, takingLuminance } from '../../colour/luminance.ts';
 import { maskCover } from '../../masks/cover.ts';
 import { essenceOf, masksInUse } from '../../masks/in-use.ts';
 import type { Mask } from '../../masks/mask.ts';
 import { wetF0, wetRoughness } from '../../masks/wet.ts';
-import { mapping } from '../../raster/mapped.ts';
-import { PLANES } from '../../raster/pool.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { luminance, takingLuminance } from '../../planes/luminance.ts';
+import { mapping } from '../../planes/mapped.ts';
+import { summing } from '../../planes/summing.ts';
 import { Raster } from '../../raster/raster.ts';
-import { repeated } from '../../raster/repeat.ts';
-import { median } from '../../raster/statistics.ts';
-import { summing } from '../../raster/summing.ts';
-import type { WorkContext } from '../../tile/context.ts';
+import { repeated } from '../../sampling/repeat.ts';
+import { median } from '../../statistics/statistics.ts';
+import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { runSteps, type Steps } from '../../work/steps.ts';
-import type { JoinOutput } from '../join/output.ts';
 import { join } from '../join/station.ts';
-import type { ReliefOutput } from '../relief/output.ts';
 import { relief } from '../relief/station.ts';
 import { station } from '../station.ts';
+import type { FinishInput } from './input.ts';
 import { cellsFor, periodicNoise } from './noise.ts';
 import type { FinishOutput } from './output.ts';
 import { type Contribution, intoBand, logTone, stacked, type ToneScale, toneAbout } from './roughness.ts';
 import { type FinishSettings, settings } from './settings.ts';
 import { verdict } from './verdict.ts';
-
-/** What Finish reads: never Gauge, so that exposure moves no roughness. */
-export interface FinishInput {
-  join: JoinOutput;
-  relief: ReliefOutput;
-}
 
 const usedMasks = ({ zoneFinish }: Pick<FinishSettings, 'zoneFinish'>, masks: readonly Mask[]) =>
   masksInUse(masks, zoneFinish);

@@ -1,15 +1,15 @@
 import { lineOf } from '../../chart/chart.ts';
-import { findingPercentiles } from '../../raster/histogram.ts';
-import { mean } from '../../raster/statistics.ts';
-import { thinned } from '../../raster/thinned.ts';
+import { findingPercentiles } from '../../statistics/histogram.ts';
+import { mean } from '../../statistics/statistics.ts';
+import { thinned } from '../../statistics/thinned.ts';
 import { excessShare } from '../../surface/convert.ts';
-import type { WorkContext } from '../../tile/context.ts';
+import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import type { Verdict } from '../../verdict.ts';
 import { runSteps } from '../../work/steps.ts';
+import type { FinishInput } from './input.ts';
 import type { FinishOutput } from './output.ts';
 import type { FinishSettings } from './settings.ts';
-import type { FinishInput } from './station.ts';
 
 /** A map that stays within two codes of eight bits holds one value. */
 const NO_CHANGE = 2 / 255;

@@ -1,6 +1,6 @@
 import { albedoBand, albedoLimits, type ChartLine } from '../../chart/chart.ts';
-import { percentiles } from '../../raster/statistics.ts';
-import { undoHold } from './luminance-map.ts';
+import { undoHold } from '../../colour/luminance-map.ts';
+import { percentiles } from '../../statistics/statistics.ts';
 
 /** The gain that fits a surface, and the contrast by which two percentiles come to the ends of its band. */
 export interface Fit {

@@ -1,5 +1,5 @@
 import { albedoBand, albedoLimits, type ChartLine, type LineChoice, lineOf } from '../../chart/chart.ts';
-import { findingPercentiles } from '../../raster/histogram.ts';
+import { findingPercentiles } from '../../statistics/histogram.ts';
 import { inParts, runToEnd, type Steps } from '../../work/steps.ts';
 
 /** What a pixel of the albedo is to Gauge: beyond any dielectric, below any metal, not counted, or within. */

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { luminanceOf } from '../../colour/luminance-of.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { percentiles } from '../../raster/statistics.ts';
+import { percentiles } from '../../statistics/statistics.ts';
 
 const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
 

@@ -1,23 +1,24 @@
-import * as v from 'valibot';
 import { albedoBand, albedoLimits, lineOf, NO_LINE } from '../../chart/chart.ts';
-import { luminance } from '../../colour/luminance.ts';
+import type { Tone } from '../../colour/luminance-map.ts';
 import { type MaskInput, maskCover } from '../../masks/cover.ts';
 import { essenceOf, masksInUse, readsOcclusion, readsRelief } from '../../masks/in-use.ts';
 import type { Mask } from '../../masks/mask.ts';
 import { wetReflectance } from '../../masks/wet.ts';
-import { mapping } from '../../raster/mapped.ts';
+import { luminance } from '../../planes/luminance.ts';
+import { mapping } from '../../planes/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
-import { statistics } from '../../raster/statistics.ts';
-import type { WorkContext } from '../../tile/context.ts';
+import { statistics } from '../../statistics/statistics.ts';
+import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { runSteps } from '../../work/steps.ts';
+import type { JoinOutput } from '../join/output.ts';
 import { join } from '../join/station.ts';
 import { relief } from '../relief/station.ts';
 import type { SourceOutput } from '../source/output.ts';
 import { source } from '../source/station.ts';
 import { station } from '../station.ts';
+import { decisionSchema, type GaugeDecision } from './decision.ts';
 import { type Fit, fitTo } from './fit.ts';
-import type { Tone } from './luminance-map.ts';
 import { BETWEEN, valuesOf } from './marks.ts';
 import type { GaugeOutput } from './output.ts';
 import { fitPatches, type PatchFit } from './patches.ts';
@@ -28,30 +29,9 @@ import { verdict } from './verdict.ts';
 
 /** What Gauge reads. Relief is there where a zone is picked by it, the photo where patches in it are asked for. */
 export interface GaugeInput extends MaskInput {
+  join: JoinOutput;
   source?: SourceOutput;
 }
-
-/** The gain that fits the rest of the tile and each zone with a line of its own; and what patches in the photo say. */
-export interface GaugeDecision extends Fit {
-  patches: PatchFit | null;
-  zones: (Fit & { zone: string })[];
-}
-
-const fitEntries = { median: v.number(), gain: v.number(), contrast: v.number() };
-const triple = v.tuple([v.number(), v.number(), v.number()]);
-const decisionSchema = v.strictObject({
-  ...fitEntries,
-  patches: v.nullable(
-    v.strictObject({
-      gain: v.number(),
-      balance: triple,
-      residual: v.number(),
-      errors: v.array(v.number()),
-      burnt: v.boolean(),
-    }),
-  ),
-  zones: v.array(v.strictObject({ ...fitEntries, zone: v.string() })),
-});
 
 /** Shares of a zone's fullest cover from which on a pixel belongs to it, and up to which it does not touch it. */
 const BELONGS = 0.9;

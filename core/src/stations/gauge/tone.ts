@@ -1,8 +1,9 @@
+import type { Tone } from '../../colour/luminance-map.ts';
+import type { Recolour } from '../../colour/recolouring.ts';
 import type { Raster } from '../../raster/raster.ts';
+import type { WorkContext } from '../../team/context.ts';
 import { inBands } from '../../team/in-bands.ts';
-import type { WorkContext } from '../../tile/context.ts';
-import type { Tone } from './luminance-map.ts';
-import type { Recolour } from './recolour.ts';
+import { toneBand } from './tone-band.ts';
 
 /** Where a tone is laid over what another made: that one's result, and by how much, 0..1, each pixel is replaced. */
 export interface Over {
@@ -31,5 +32,5 @@ export function applyTone(
     over: shared ?? null,
     out: { width: picture.width, height: picture.height },
   };
-  return inBands('toneBand', picture, toning, team, checkpoint);
+  return inBands(toneBand, picture, toning, team, checkpoint);
 }

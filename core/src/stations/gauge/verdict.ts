@@ -1,15 +1,15 @@
 import { albedoBand, lineOf } from '../../chart/chart.ts';
 import { LUMINANCE } from '../../colour/luminance-of.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { PLANES } from '../../raster/pool.ts';
-import { thinned } from '../../raster/thinned.ts';
-import type { WorkContext } from '../../tile/context.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { thinned } from '../../statistics/thinned.ts';
+import type { WorkContext } from '../../team/context.ts';
 import type { Verdict } from '../../verdict.ts';
 import { runSteps } from '../../work/steps.ts';
+import type { GaugeDecision } from './decision.ts';
 import { isBeyond, marking } from './marks.ts';
 import type { GaugeOutput } from './output.ts';
 import type { GaugeSettings } from './settings.ts';
-import type { GaugeDecision } from './station.ts';
 
 /** Beyond this gain a surface was hardly the one the line speaks of. */
 const FAR = 5;

@@ -1,12 +1,13 @@
+import type { Strip } from '../../kernels/cut-costs/strip.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { transpose } from '../../planes/transpose.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { rollInPlace } from '../../raster/roll.ts';
-import { resampleField } from '../../raster/sample.ts';
-import { transpose } from '../../raster/transpose.ts';
-import type { WorkContext } from '../../tile/context.ts';
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { resampleField } from '../../sampling/sample.ts';
+import type { WorkContext } from '../../team/context.ts';
 import { runSteps, type Steps } from '../../work/steps.ts';
 import type { Margins } from '../square/output.ts';
 import { type Bend, bendAt } from './bend.ts';
@@ -14,7 +15,6 @@ import { blendBands } from './blend.ts';
 import { joinGradients } from './gradient.ts';
 import { layOut } from './layout.ts';
 import { mixStrip } from './mix.ts';
-import type { Strip } from './strip.ts';
 import type { TileVectors, Vector } from './vectors.ts';
 
 /** How the two copies become one inside the strip. */

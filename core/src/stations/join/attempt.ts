@@ -1,6 +1,6 @@
 import type { Raster } from '../../raster/raster.ts';
-import type { Checkpoint } from '../../team/tasks.ts';
-import type { WorkContext } from '../../tile/context.ts';
+import type { WorkContext } from '../../team/context.ts';
+import type { Checkpoint } from '../../work/checkpoint.ts';
 import { assemble, type Blend, type LayOut, layingOut } from './assemble.ts';
 import { type FoundVectors, findVectors, type TileFrame } from './found-vectors.ts';
 import type { JoinInput } from './input.ts';

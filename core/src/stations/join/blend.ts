@@ -1,9 +1,9 @@
+import type { Strip } from '../../kernels/cut-costs/strip.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
-import type { Given } from '../../team/tasks.ts';
+import { type GivenOf, task } from '../../team/task.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import { KEEP_OUT } from './cut.ts';
-import type { Strip } from './strip.ts';
 
 const smoothstep = (t: number) => {
   const s = Math.min(1, Math.max(0, t));
@@ -20,6 +20,11 @@ function force(mask: Float32Array, gate: Float32Array, columns: readonly number[
     }
   }
 }
+
+/** One channel of a blend. */
+export const blendTask = task('blend', (_checkpoint, ...given: Parameters<typeof KERNELS.blendChannel>) =>
+  KERNELS.blendChannel(...given),
+);
 
 /**
  * Multiband blend of the two copies inside the strip (Burt & Adelson 1983, on undecimated B3 bands):
@@ -56,7 +61,14 @@ export async function blendBands(
     await checkpoint((0.3 * level) / levels);
   }
   const tasks = strip.a.map(
-    (a, c): Given<'blendChannel'> => [team.shared(a), team.shared(strip.b[c]), width, length, masks, edges],
+    (a, c): GivenOf<typeof blendTask> => [
+      team.shared(a),
+      team.shared(strip.b[c]),
+      width,
+      length,
+      masks,
+      edges,
+    ],
   );
   const out: Float32Array[] = [];
   const take = (blended: Float32Array, c: number) => {
@@ -67,6 +79,6 @@ export async function blendBands(
     }
     out.push(blended);
   };
-  await team.each('blendChannel', tasks, take, (done) => checkpoint(0.3 + 0.7 * done));
+  await team.each(blendTask, tasks, take, (done) => checkpoint(0.3 + 0.7 * done));
   return out;
 }

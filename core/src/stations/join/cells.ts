@@ -1,4 +1,4 @@
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
 import type { MarginShares } from '../square/geometry.ts';
 import type { Lattice } from './lattice.ts';
 import { onSquare, placeVectors, shearOf, stretchOf, type TileVectors, type Vector } from './vectors.ts';

@@ -1,8 +1,8 @@
+import type { Costs } from '../../kernels/cut-costs/reference.ts';
+import type { Strip } from '../../kernels/cut-costs/strip.ts';
+import type { CutSearch } from '../../kernels/cut-search/reference.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Steps } from '../../work/steps.ts';
-import type { Costs } from './cut-costs.ts';
-import type { CutSearch } from './cut-search.ts';
-import type { Strip } from './strip.ts';
 
 /** Corner positions of a cut, from the strip's start to its end: column 0…width, row 0…length. */
 export interface CutPath {

@@ -1,10 +1,10 @@
+import type { Strip } from '../../kernels/cut-costs/strip.ts';
+import { summing } from '../../planes/summing.ts';
 import type { Edges } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
 import { runSteps } from '../../work/steps.ts';
 import { solvePoisson } from './poisson.ts';
-import type { Strip } from './strip.ts';
 
 /** What the steps over the cut lack to be the mean of both copies' own, as a flow into the tile's pixels. */
 function missingFlow(

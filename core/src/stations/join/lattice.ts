@@ -1,9 +1,9 @@
+import { fft2, inverseFft2, type Spectrum } from '../../fft/fft.ts';
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../memory/pool.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import { fft2, inverseFft2, type Spectrum } from '../../raster/fft.ts';
-import { PLANES } from '../../raster/pool.ts';
-import type { Checkpoint } from '../../team/tasks.ts';
+import type { Checkpoint } from '../../work/checkpoint.ts';
 import { PAUSE_ROWS, runSteps, type Steps } from '../../work/steps.ts';
 import type { Vector } from './vectors.ts';
 

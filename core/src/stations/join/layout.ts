@@ -1,9 +1,10 @@
 import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { resampleField } from '../../raster/sample.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { resampleGrid } from '../../sampling/resample-grid.ts';
+import { resampleField } from '../../sampling/sample.ts';
+import type { WorkContext } from '../../team/context.ts';
 import { inBands } from '../../team/in-bands.ts';
-import type { WorkContext } from '../../tile/context.ts';
-import type { Sides } from '../../tile/shape.ts';
 import type { Margins } from '../square/output.ts';
 import { type Bend, bendAt } from './bend.ts';
 import type { TileVectors, Vector } from './vectors.ts';
@@ -51,7 +52,7 @@ export async function layOut(
     };
     const stretch = Math.max(1, Math.hypot(...right), Math.hypot(...below));
     const how = { grid, stretch, edges: MIRROR, out: { width, height } };
-    return inBands('resampleGrid', picture, how, team, checkpoint);
+    return inBands(resampleGrid, picture, how, team, checkpoint);
   }
   const place = (y: number, xs: Float64Array, ys: Float64Array) => {
     for (let x = 0; x < width; x++) {

@@ -1,8 +1,8 @@
+import { seen } from '../../kernels/cut-costs/reference.ts';
+import type { Strip } from '../../kernels/cut-costs/strip.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizeArea } from '../../raster/resize.ts';
+import { resizeArea } from '../../sampling/resize.ts';
 import type { Bend } from './bend.ts';
-import { seen } from './cut-costs.ts';
-import type { Strip } from './strip.ts';
 
 /** The search runs on strips of this many pixels along a tile's edge. */
 const SEARCH_SIZE = 256;

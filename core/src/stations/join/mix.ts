@@ -1,6 +1,6 @@
-import { histogram } from '../../raster/histogram.ts';
-import { statistics } from '../../raster/statistics.ts';
-import type { Strip } from './strip.ts';
+import type { Strip } from '../../kernels/cut-costs/strip.ts';
+import { histogram } from '../../statistics/histogram.ts';
+import { statistics } from '../../statistics/statistics.ts';
 
 const BINS = 4096;
 

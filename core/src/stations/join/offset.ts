@@ -1,8 +1,8 @@
+import { seen } from '../../kernels/cut-costs/reference.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { resizeArea } from '../../raster/resize.ts';
+import { resizeArea } from '../../sampling/resize.ts';
 import type { Margins } from '../square/output.ts';
 import { KEEP_OUT } from './cut.ts';
-import { seen } from './cut-costs.ts';
 import type { Vector } from './vectors.ts';
 
 /** Working sizes of the search, coarse first, as shares of the picture's own; each halves the step. */

@@ -1,5 +1,5 @@
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
-import { mean } from '../../raster/statistics.ts';
+import { mean } from '../../statistics/statistics.ts';
 import { runSteps, type Steps } from '../../work/steps.ts';
 
 /** Sweeps before and after each visit of a coarser grid. */

@@ -1,11 +1,11 @@
-import { luminance } from '../../colour/luminance.ts';
 import { gaussian } from '../../filters/gaussian.ts';
+import { seen } from '../../kernels/cut-costs/reference.ts';
+import { luminance } from '../../planes/luminance.ts';
 import { MIRROR } from '../../raster/edges.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { statistics } from '../../raster/statistics.ts';
-import type { WorkContext } from '../../tile/context.ts';
+import { statistics } from '../../statistics/statistics.ts';
+import type { WorkContext } from '../../team/context.ts';
 import { type Attempt, attempt, scoreOf } from './attempt.ts';
-import { seen } from './cut-costs.ts';
 import { latticeOf, type TileFrame } from './found-vectors.ts';
 import type { JoinInput } from './input.ts';
 import type { SeamScore } from './score/score.ts';

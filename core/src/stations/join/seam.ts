@@ -1,10 +1,10 @@
 import { KERNELS } from '../../kernels/kernels.ts';
-import { PLANES } from '../../raster/pool.ts';
+import { stepBetween } from '../../kernels/steps/reference.ts';
+import { PLANES } from '../../memory/pool.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizingArea } from '../../raster/resize.ts';
-import { percentiles } from '../../raster/statistics.ts';
+import { resizingArea } from '../../sampling/resize.ts';
+import { percentiles } from '../../statistics/statistics.ts';
 import { runToEnd, type Steps } from '../../work/steps.ts';
-import { stepBetween } from './steps.ts';
 
 /** Seam and blotch figures by axis: x across the left–right edge, y across the top–bottom edge. */
 export interface SeamFigures {

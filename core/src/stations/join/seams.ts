@@ -1,4 +1,4 @@
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
 import type { Axis, Seams } from './assemble.ts';
 import type { Bend } from './bend.ts';
 import { cutMask, decodePath, encodePath, minimumCut, refineCut } from './cut.ts';

@@ -1,7 +1,7 @@
+import { summing } from '../../planes/summing.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { Raster } from '../../raster/raster.ts';
-import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
 import { runSteps } from '../../work/steps.ts';
 import { solvePoisson } from './poisson.ts';
 

@@ -1,6 +1,6 @@
 import { Raster } from '../../raster/raster.ts';
+import type { Sides } from '../../raster/sides.ts';
 import { mapGiven } from '../../tile/given.ts';
-import type { Sides } from '../../tile/shape.ts';
 import { even } from '../even/station.ts';
 import type { SquareOutput } from '../square/output.ts';
 import { square } from '../square/station.ts';
@@ -12,7 +12,7 @@ import type { JoinInput } from './input.ts';
 import type { JoinOutput } from './output.ts';
 import { propose } from './propose.ts';
 import { repaired } from './repair/apply.ts';
-import type { RepairedKind } from './repair/patch.ts';
+import type { RepairedKind } from './repair/repaired.ts';
 import { following, type Masks } from './seams.ts';
 import { settings } from './settings.ts';
 import { spreadJumps } from './spread.ts';

@@ -1,4 +1,5 @@
-import type { Shape, Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
+import type { Shape } from '../../tile/shape.ts';
 import { gridOf, type MarginShares } from '../square/geometry.ts';
 
 export const AXES = ['both', 'across', 'down', 'neither'] as const;

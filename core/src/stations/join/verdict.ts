@@ -1,6 +1,6 @@
-import type { Checkpoint } from '../../team/tasks.ts';
 import { sidesOf } from '../../tile/shape.ts';
 import type { Verdict } from '../../verdict.ts';
+import type { Checkpoint } from '../../work/checkpoint.ts';
 import { runSteps } from '../../work/steps.ts';
 import type { JoinDecision } from './decision.ts';
 import type { JoinInput } from './input.ts';

@@ -1,8 +1,8 @@
 import { KERNELS } from '../../kernels/kernels.ts';
-import { PLANES } from '../../raster/pool.ts';
+import { PLANES } from '../../memory/pool.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizingArea } from '../../raster/resize.ts';
-import { mean } from '../../raster/statistics.ts';
+import { resizingArea } from '../../sampling/resize.ts';
+import { mean } from '../../statistics/statistics.ts';
 import { inParts, runSteps } from '../../work/steps.ts';
 import { heightOfNormals } from '../relief/integrate.ts';
 

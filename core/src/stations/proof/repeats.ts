@@ -1,13 +1,16 @@
 import { OPPONENTS } from '../../colour/opponents.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../memory/pool.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
-import { PLANES } from '../../raster/pool.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { resizingArea } from '../../raster/resize.ts';
-import type { Given } from '../../team/tasks.ts';
+import { resizingArea } from '../../sampling/resize.ts';
+import type { GivenOf } from '../../team/task.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import { runSteps } from '../../work/steps.ts';
-import { BANDS, FINEST, STEP } from './band-strengths.ts';
+import { BANDS, bandStrengths, FINEST, STEP } from './band-strengths.ts';
+
+/** From here on a spot is plainly seen; below, one has to look for it. */
+export const PLAIN = 10;
 
 /** A spot that will be seen again and again where the tile repeats. */
 export interface Repeat {
@@ -44,7 +47,7 @@ async function strengths(
   const { width, height } = picture;
   const sides = { width, height };
   const tasks = opponents(picture).map(
-    (plane, c): Given<'bandStrengths'> => [plane, sides, edges, WEIGHTS[c]],
+    (plane, c): GivenOf<typeof bandStrengths> => [plane, sides, edges, WEIGHTS[c]],
   );
   let out: Float32Array[] = [];
   const take = (bands: Float32Array[]) => {
@@ -54,7 +57,7 @@ async function strengths(
       PLANES.give(...bands);
     }
   };
-  await team.each('bandStrengths', tasks, take, checkpoint);
+  await team.each(bandStrengths, tasks, take, checkpoint);
   return out;
 }
 

@@ -7,9 +7,8 @@ import { join } from '../join/station.ts';
 import { relief } from '../relief/station.ts';
 import { NOTHING_TO_DECIDE, station } from '../station.ts';
 import { agreementOf } from './agreement.ts';
-import { PLAIN } from './checks.ts';
 import type { ProofOutput } from './output.ts';
-import { findRepeats, repeatFigure } from './repeats.ts';
+import { findRepeats, PLAIN, repeatFigure } from './repeats.ts';
 
 const settings = {
   most: number({

@@ -1,10 +1,10 @@
 import { blurring } from '../../filters/gaussian.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { summing } from '../../planes/summing.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizingLanczos } from '../../raster/resize.ts';
-import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { resizingLanczos } from '../../sampling/resize.ts';
 import { runSteps } from '../../work/steps.ts';
 import { BAND_COUNT, bandSigma, logOf } from './bands.ts';
 

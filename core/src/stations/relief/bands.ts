@@ -1,10 +1,10 @@
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { madeInParts } from '../../planes/made-in-parts.ts';
+import { summing } from '../../planes/summing.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { madeInParts } from '../../raster/made-in-parts.ts';
-import { PLANES } from '../../raster/pool.ts';
-import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
 import { runSteps, type Steps } from '../../work/steps.ts';
 
 export const BAND_COUNT = 6;

@@ -1,7 +1,7 @@
 import { blurring } from '../../filters/gaussian.ts';
+import { summing } from '../../planes/summing.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { summing } from '../../raster/summing.ts';
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
 import { inParts, type Steps } from '../../work/steps.ts';
 
 /** Height less its surroundings at `sigma` px: positive on ridges, negative in hollows. */

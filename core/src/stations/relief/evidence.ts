@@ -1,9 +1,9 @@
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../memory/pool.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { PLANES } from '../../raster/pool.ts';
-import { type Statistics, statistics } from '../../raster/statistics.ts';
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { type Statistics, statistics } from '../../statistics/statistics.ts';
 import type { Steps } from '../../work/steps.ts';
 
 /** What speaks for bright (above 0) or dark (below 0) standing out, −1…1 each, and both together. */

@@ -1,9 +1,9 @@
 import { linearOfHex } from '../../colour/hex.ts';
-import { takingLuminance } from '../../colour/luminance.ts';
 import { linearToOklab } from '../../colour/oklab.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { madeInParts } from '../../raster/made-in-parts.ts';
-import { mapping } from '../../raster/mapped.ts';
+import { takingLuminance } from '../../planes/luminance.ts';
+import { madeInParts } from '../../planes/made-in-parts.ts';
+import { mapping } from '../../planes/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
 import type { Steps } from '../../work/steps.ts';
 

@@ -1,10 +1,10 @@
 import * as v from 'valibot';
 import { blurring } from '../../filters/gaussian.ts';
+import { summing } from '../../planes/summing.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { statistics } from '../../raster/statistics.ts';
-import { summing } from '../../raster/summing.ts';
-import type { Checkpoint } from '../../team/tasks.ts';
-import type { Sides } from '../../tile/shape.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { statistics } from '../../statistics/statistics.ts';
+import type { Checkpoint } from '../../work/checkpoint.ts';
 import { runSteps } from '../../work/steps.ts';
 import type { BandShare } from './band-sum.ts';
 import { weightedSum } from './bands.ts';

@@ -1,4 +1,4 @@
-import { frequency, inverseFft2, realSpectra, type Spectrum } from '../../raster/fft.ts';
+import { frequency, inverseFft2, realSpectra, type Spectrum } from '../../fft/fft.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 

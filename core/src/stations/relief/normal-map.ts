@@ -1,7 +1,7 @@
 import { KERNELS } from '../../kernels/kernels.ts';
+import type { makingNormals } from '../../kernels/normals/reference.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { runToEnd } from '../../work/steps.ts';
-import type { makingNormals } from './normal.ts';
 
 /** `makingNormals` in one go. */
 export const normalMap = (...given: Parameters<typeof makingNormals>): Raster =>

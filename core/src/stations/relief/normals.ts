@@ -1,12 +1,12 @@
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { summing } from '../../planes/summing.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { repeated } from '../../raster/repeat.ts';
-import { summing } from '../../raster/summing.ts';
-import type { Checkpoint } from '../../team/tasks.ts';
-import type { WorkContext } from '../../tile/context.ts';
+import { repeated } from '../../sampling/repeat.ts';
+import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { turnedNormals } from '../../tile/given.ts';
+import type { Checkpoint } from '../../work/checkpoint.ts';
 import { runSteps } from '../../work/steps.ts';
 import { weightedSum } from './bands.ts';
 import type { ReliefDecision, ReliefInput } from './decision.ts';

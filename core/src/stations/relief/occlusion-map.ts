@@ -1,8 +1,8 @@
 import { KERNELS } from '../../kernels/kernels.ts';
+import { summing } from '../../planes/summing.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizingArea, resizingLanczos } from '../../raster/resize.ts';
-import { summing } from '../../raster/summing.ts';
+import { resizingArea, resizingLanczos } from '../../sampling/resize.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { sidesOf } from '../../tile/shape.ts';

@@ -1,12 +1,12 @@
+import type { Direction, Looking } from '../../kernels/horizon/reference.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { summing } from '../../planes/summing.ts';
+import type { Band } from '../../raster/band.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { PLANES } from '../../raster/pool.ts';
-import type { Band } from '../../raster/sample.ts';
-import { summing } from '../../raster/summing.ts';
-import type { Given } from '../../team/tasks.ts';
+import { type GivenOf, task } from '../../team/task.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import { runSteps } from '../../work/steps.ts';
-import type { Direction, Looking } from './sweep.ts';
 
 const HALF_TURN = (Math.atan(0.5) * 180) / Math.PI;
 
@@ -27,6 +27,11 @@ const along = (slopes: number[]): Direction[] =>
 const UPRIGHT = along([-1, -0.5, 0, 0.5, 1]);
 /** Of the field turned over its diagonal, on which the diagonals are the same. */
 const TURNED = along([-0.5, 0, 0.5]);
+
+/** The share of sky that a band of rows sees along some directions. */
+export const sweepTask = task('sweep', (_checkpoint, ...given: Parameters<typeof KERNELS.sweepHorizons>) =>
+  KERNELS.sweepHorizons(...given),
+);
 
 /** Rows that are made at once: others get their turn between. */
 const ROWS = 64;
@@ -62,8 +67,8 @@ export async function visibility(
   ];
   const parts = looks.flatMap(({ of, how }) => bands.map((band) => ({ of, how, band })));
   await team.each(
-    'sweepHorizons',
-    parts.map(({ of, how, band }): Given<'sweepHorizons'> => [of.field, size, how, band]),
+    sweepTask,
+    parts.map(({ of, how, band }): GivenOf<typeof sweepTask> => [of.field, size, how, band]),
     (made, k) => {
       parts[k].of.seen.set(made, size * parts[k].band.from);
       PLANES.give(made);

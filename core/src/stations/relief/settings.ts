@@ -1,9 +1,9 @@
 import * as v from 'valibot';
-import { GRADIENT_KERNELS } from '../../filters/gradient.ts';
+import { NORMAL_Y } from '../../kernels/normals/reference.ts';
+import { GRADIENT_KERNELS } from '../../raster/gradient.ts';
 import { choice, colour, data, group, number, type Values } from '../../settings/kinds.ts';
 import { type PictureRef, refSchema } from '../../tile/given.ts';
 import { GREYS } from './grey.ts';
-import { NORMAL_Y } from './normal.ts';
 
 const GROUPS = {
   bands: group({ id: 'bands', title: 'Bands', collapsed: true }),

@@ -1,6 +1,6 @@
-import { fft2, frequency, inverseFft2, type Spectrum } from '../../raster/fft.ts';
-import { mean } from '../../raster/statistics.ts';
-import type { Sides } from '../../tile/shape.ts';
+import { fft2, frequency, inverseFft2, type Spectrum } from '../../fft/fft.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { mean } from '../../statistics/statistics.ts';
 import { PAUSE_ROWS, type Steps } from '../../work/steps.ts';
 import { type SideLight, sideLightIn } from '../even/side-light.ts';
 

@@ -1,9 +1,9 @@
-import { luminance } from '../../colour/luminance.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { PLANES } from '../../raster/pool.ts';
-import { percentiles, statistics } from '../../raster/statistics.ts';
-import { summing } from '../../raster/summing.ts';
-import type { WorkContext } from '../../tile/context.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { luminance } from '../../planes/luminance.ts';
+import { summing } from '../../planes/summing.ts';
+import { percentiles, statistics } from '../../statistics/statistics.ts';
+import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { turnedNormals } from '../../tile/given.ts';
 import { runSteps, type Steps } from '../../work/steps.ts';

@@ -1,6 +1,6 @@
-import { findingPercentiles } from '../../raster/histogram.ts';
-import { readStep, thinned } from '../../raster/thinned.ts';
-import type { WorkContext } from '../../tile/context.ts';
+import { findingPercentiles } from '../../statistics/histogram.ts';
+import { readStep, thinned } from '../../statistics/thinned.ts';
+import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import type { Verdict } from '../../verdict.ts';
 import { inParts, runSteps, type Steps } from '../../work/steps.ts';

@@ -1,5 +1,5 @@
 import { Raster } from '../../raster/raster.ts';
-import { statistics } from '../../raster/statistics.ts';
+import { statistics } from '../../statistics/statistics.ts';
 import type { View } from '../view.ts';
 import { BAND_COUNT } from './bands.ts';
 import type { ReliefOutput } from './output.ts';

@@ -1,11 +1,11 @@
-import { luminance } from '../../colour/luminance.ts';
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { luminance } from '../../planes/luminance.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import { findingPercentiles } from '../../raster/histogram.ts';
-import { PLANES } from '../../raster/pool.ts';
 import { Raster } from '../../raster/raster.ts';
-import { resizeArea, resizingArea } from '../../raster/resize.ts';
+import { resizeArea, resizingArea } from '../../sampling/resize.ts';
+import { findingPercentiles } from '../../statistics/histogram.ts';
 import { inParts, type Steps } from '../../work/steps.ts';
 import { drift } from '../even/drift.ts';
 import { measuringSeams } from '../join/seam.ts';

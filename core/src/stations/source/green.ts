@@ -1,7 +1,7 @@
-import { realSpectra } from '../../raster/fft.ts';
+import { realSpectra } from '../../fft/fft.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { resizeArea } from '../../raster/resize.ts';
-import { statistics } from '../../raster/statistics.ts';
+import { resizeArea } from '../../sampling/resize.ts';
+import { statistics } from '../../statistics/statistics.ts';
 import { runToEnd } from '../../work/steps.ts';
 
 /** What a normal map says about itself. */

@@ -2,7 +2,7 @@ import { linearTable, srgbToLinear } from '../../colour/srgb.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { codesRaster, fullOf } from '../../pixels/codes-raster.ts';
 import type { Pixels } from '../../pixels/pixels.ts';
-import { mapped } from '../../raster/mapped.ts';
+import { mapped } from '../../planes/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import { type Given, type GivenMap, isGivenColour } from '../../tile/given.ts';

@@ -1,6 +1,6 @@
 import { blurring } from '../../filters/gaussian.ts';
+import { mapped } from '../../planes/mapped.ts';
 import { MIRROR } from '../../raster/edges.ts';
-import { mapped } from '../../raster/mapped.ts';
 import type { Steps } from '../../work/steps.ts';
 
 const COARSE_STEP = 1;

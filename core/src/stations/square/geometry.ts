@@ -1,7 +1,10 @@
-import type { Affine, Place } from '../../raster/sample.ts';
-import { aspectOf, type Shape, type Sides, sidesOf } from '../../tile/shape.ts';
+import type { Affine } from '../../raster/affine.ts';
+import type { Sides } from '../../raster/sides.ts';
+import type { Place } from '../../sampling/sample.ts';
+import { aspectOf, type Shape, sidesOf } from '../../tile/shape.ts';
 import { homography } from './homography.ts';
 import { type BendMesh, meshMove, meshRow, splineWeights } from './mesh.ts';
+import type { Corners, Point } from './points.ts';
 
 /** Margins are kept on this grid (fractions of the tile's longer edge), so that they are whole pixels at every size. */
 export const GRID = 256;
@@ -27,10 +30,6 @@ export interface Crop {
   /** A smooth bend of it, for rows that bow. */
   bend?: BendMesh | null;
 }
-
-/** Corners by the photo's width and height: upper left, upper right, lower right, lower left. */
-export type Corners = [Point, Point, Point, Point];
-export type Point = [number, number];
 
 /** Margins beyond the crop as fractions of its edge. */
 export interface MarginShares {

@@ -1,4 +1,4 @@
-import type { Corners, Point } from './geometry.ts';
+import type { Corners, Point } from './points.ts';
 
 /**
  * The projective map that brings the unit square's corners (0,0), (1,0), (1,1), (0,1) to four points

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import type { Point } from './geometry.ts';
+import type { Point } from './points.ts';
 
 /** Fewest and most handles of a bend on each axis. */
 export const FEWEST_HANDLES = 3;

@@ -1,5 +1,7 @@
-import { aspectOf, type Shape, type Sides, sidesOf } from '../../tile/shape.ts';
-import type { Corners, Crop } from './geometry.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { aspectOf, type Shape, sidesOf } from '../../tile/shape.ts';
+import type { Crop } from './geometry.ts';
+import type { Corners } from './points.ts';
 
 /** Sides of a frame, as shares of the photo's sides they lie along; never so small that nothing is left. */
 const sidesOfFrame = (corners: Corners): number[] =>

@@ -8,19 +8,13 @@ import { SHAPES, sidesOf } from '../../tile/shape.ts';
 import type { SourceOutput } from '../source/output.ts';
 import { source } from '../source/station.ts';
 import { NOTHING_TO_DECIDE, station } from '../station.ts';
-import {
-  type Corners,
-  type Crop,
-  cropMapper,
-  cropTurn,
-  isFrame,
-  marginsIn,
-  shareOutside,
-} from './geometry.ts';
+import { type Crop, cropMapper, cropTurn, isFrame, marginsIn, shareOutside } from './geometry.ts';
 import { type BendMesh, isFolded, meshSchema } from './mesh.ts';
 import { neededShortEdge } from './needed.ts';
 import type { SquareOutput } from './output.ts';
+import type { Corners } from './points.ts';
 import type { Framing } from './resample-band.ts';
+import { resampleBand } from './resample-band.ts';
 import { views } from './views.ts';
 
 const GROUPS = {
@@ -188,7 +182,7 @@ export const square = station({
       out: { width, height },
     };
     const resample = (raster: Raster, held: Framing['held']) =>
-      inBands('resampleBand', raster, { ...framing, held }, context.team, context.checkpoint);
+      inBands(resampleBand, raster, { ...framing, held }, context.team, context.checkpoint);
     const { across, down } = cropMapper(originalWidth, originalHeight, crop);
     const alpha = input.alpha
       ? (await resample(new Raster(picture.width, picture.height, [input.alpha]), UNIT)).planes[0]

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
-import { ARROWS } from '../../stations/arrows.ts';
 import { endGesture } from '../steps.ts';
+import { ARROWS } from './arrows.ts';
 
 interface HandleProps {
   x: number;

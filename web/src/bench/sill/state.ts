@@ -1,6 +1,6 @@
 import type { MapName } from '@zesty-tile/core';
 import { create } from 'zustand';
-import type { Lamp } from './light/rig.ts';
+import type { Lamp, Sun } from './light/rig.ts';
 import type { SurroundingsName } from './light/surroundings.ts';
 import type { OwnShape } from './own-shape.ts';
 import type { ScenePart } from './scene/parts.ts';
@@ -25,12 +25,6 @@ export type SillMap = (typeof SILL_MAPS)[number];
  * light falls, on white; colour alone; colour beside grey steps; or one map.
  */
 export type Show = 'finished' | 'clay' | 'side' | 'sheen' | 'light' | 'unlit' | 'eye' | SillMap;
-
-/** Where the sun stands: clockwise from the top of the view, and its height, in degrees. */
-export interface Sun {
-  turn: number;
-  rise: number;
-}
 
 /** What lies around the shape: a made-up place, or a picture of one's own by its id. */
 export interface Around {
@@ -76,6 +70,8 @@ interface SillState {
   /** Which light the disc moves: a lamp by its place, or the sun. */
   chosenLight: number | 'sun';
   show: Show;
+  /** By which the surface beside the grey steps is divided, to compare it with its undivided self. */
+  matteDivisor: number;
   /** Maps taken out of play. */
   off: SillMap[];
   depth: Depth;
@@ -116,6 +112,7 @@ export const useSill = create<SillState>(() => ({
   rig: '',
   chosenLight: 'sun',
   show: 'finished',
+  matteDivisor: 1,
   off: [],
   depth: 'true',
   few: 10,

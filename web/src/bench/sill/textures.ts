@@ -1,8 +1,14 @@
 import * as THREE from 'three';
 import type { ShownMap, ShownMaps } from '../../engine/protocol.ts';
 import type { Size } from '../floor/geometry.ts';
-import type { Limits } from './material/use-textures.ts';
 import type { SillMap } from './state.ts';
+
+/** What the graphics card sets limits to. */
+export interface Limits {
+  anisotropy: number;
+  /** Longest side of a texture. */
+  most: number;
+}
 
 /** The same halved until no side is longer than a graphics card takes. */
 function within(shown: ShownMap, most: number): ShownMap {

@@ -4,7 +4,6 @@ import { Canvas, useThree } from '@react-three/fiber';
 import { Component, type ReactNode, useEffect, useMemo, useState } from 'react';
 import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
-import { useGauge } from '../../stations/gauge/use-gauge.ts';
 import { GREY } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { BesideLine } from './beside/beside-line.tsx';
@@ -118,9 +117,7 @@ function Standing({ maps, other }: { maps: ShownMaps; other: ShownMaps | null })
 /** The shape in the light, or plain words where it cannot be drawn. */
 export function SillView() {
   const maps = useBench((s) => s.maps);
-  const { shape, sun, show, around, exposure, tone, beside, split: splitBy, line } = useSill();
-  const eye = useBench((s) => s.recipe.stations.gauge.eye);
-  const isHeld = useGauge((s) => s.isHeld);
+  const { shape, sun, show, matteDivisor, around, exposure, tone, beside, split: splitBy, line } = useSill();
   const [build, setBuild] = useState(0);
   const [lost, setLost] = useState(false);
   const [problem, setProblem] = useState('');
@@ -171,7 +168,7 @@ export function SillView() {
             <Stance {...STRAIGHT_ON} />
             <WhiteLight {...sun} />
             <GreySteps />
-            {maps && <MatteSlab maps={maps} factor={isHeld ? eye : 1} />}
+            {maps && <MatteSlab maps={maps} factor={matteDivisor} />}
           </>
         ) : (
           <>

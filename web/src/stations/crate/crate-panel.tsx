@@ -3,12 +3,12 @@ import { useQuery } from '@tanstack/react-query';
 import { safeName } from '@zesty-tile/core';
 import { answerOf, api } from '../../api/client.ts';
 import { useBench } from '../../bench/state.ts';
+import { useCrating } from '../../crates/use-crating.tsx';
 import { Contents } from './contents.tsx';
 import { CrateCard } from './crate-card.tsx';
 import { Names } from './names.tsx';
 import { OwnProfile } from './own-profile.tsx';
 import { useCrates } from './use-crate.ts';
-import { useCrating } from './use-crating.tsx';
 import { WatchedFolder } from './watched-folder.tsx';
 
 /** The newest crate, where it is seen as soon as it is begun. */

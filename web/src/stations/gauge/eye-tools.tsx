@@ -8,7 +8,6 @@ import { pressable } from '../../bench/pressed.ts';
 import { useSill } from '../../bench/sill/state.ts';
 import { useBench } from '../../bench/state.ts';
 import { FIGURES } from '../../theme.ts';
-import { useGauge } from './use-gauge.ts';
 
 const { eye: setting } = STATIONS.gauge.settings;
 
@@ -17,9 +16,9 @@ export function EyeTools() {
   const eye = useBench((s) => s.recipe.stations.gauge.eye);
   const median = useBench((s) => s.found.gauge?.verdict.figures.find(({ id }) => id === 'median')?.value);
   const isOn = useSill((s) => s.show === 'eye');
-  const isHeld = useGauge((s) => s.isHeld);
+  const isHeld = useSill((s) => s.matteDivisor !== 1);
   const put = (value: number) => useBench.getState().setDial('gauge', 'eye', value);
-  const hold = (next: boolean) => useGauge.setState({ isHeld: next });
+  const hold = (next: boolean) => useSill.setState({ matteDivisor: next ? eye : 1 });
   return (
     <Section station="gauge" id="by-eye" title="By eye">
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.5 }}>

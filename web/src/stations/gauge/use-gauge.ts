@@ -9,11 +9,9 @@ interface GaugeState {
   values: ReadValues[];
   /** The reading in hand. */
   chosen: number;
-  /** While held, the Sill shows the tile without the multiplier judged by eye. */
-  isHeld: boolean;
 }
 
-const NOTHING: GaugeState = { values: [], chosen: 0, isHeld: false };
+const NOTHING: GaugeState = { values: [], chosen: 0 };
 
 export const useGauge = create<GaugeState>(() => NOTHING);
 
@@ -22,6 +20,7 @@ export const closeGauge = (): void => useGauge.setState(NOTHING);
 
 /** The grey steps to judge by are shown at this station alone. */
 export function endJudgingByEye(): void {
+  useSill.setState({ matteDivisor: 1 });
   if (useSill.getState().show === 'eye') useSill.setState({ show: 'finished' });
 }
 

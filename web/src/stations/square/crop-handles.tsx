@@ -1,9 +1,9 @@
 import { cropMapper } from '@zesty-tile/core';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { ARROWS } from '../../bench/floor/arrows.ts';
 import type { Look, Size } from '../../bench/floor/geometry.ts';
 import { useBench } from '../../bench/state.ts';
 import { endGesture } from '../../bench/steps.ts';
-import { ARROWS } from '../arrows.ts';
 import { type CropDials, moved, pulled, turnedTo } from './crop-geometry.ts';
 
 const CORNERS = [

@@ -1,9 +1,10 @@
 import { keyOf } from '../../../hashing/key-of.ts';
 import type { Edges } from '../../../raster/edges.ts';
 import { Raster } from '../../../raster/raster.ts';
-import type { WorkContext } from '../../../tile/context.ts';
-import { type PhotoPicture, patchOf, putPatch, type RepairedKind } from './patch.ts';
+import type { WorkContext } from '../../../team/context.ts';
+import { type PhotoPicture, patchOf, putPatch } from './patch.ts';
 import type { Repair } from './repair.ts';
+import type { RepairedKind } from './repaired.ts';
 
 /**
  * The tile with its repairs laid on one after the other; itself where there are none. Each patch is kept by all

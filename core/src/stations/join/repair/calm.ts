@@ -3,8 +3,8 @@ import { type Edges, edgeIndex, MIRROR } from '../../../raster/edges.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import { coverOf } from '../../../strokes/cover.ts';
 import { membrane } from './membrane.ts';
-import type { Patch, RepairedKind } from './patch.ts';
 import type { Calm } from './repair.ts';
+import type { Patch, RepairedKind } from './repaired.ts';
 
 /** The box reaches so many radii beyond the spot, so that a blur within it knows what lies around. */
 const AROUND = 1.6;

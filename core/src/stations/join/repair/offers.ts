@@ -1,9 +1,9 @@
+import { seen } from '../../../kernels/cut-costs/reference.ts';
 import { type Edges, MIRROR } from '../../../raster/edges.ts';
 import { Raster } from '../../../raster/raster.ts';
-import { resizeArea } from '../../../raster/resize.ts';
-import { sampleBilinear } from '../../../raster/sample.ts';
-import { statistics } from '../../../raster/statistics.ts';
-import { seen } from '../cut-costs.ts';
+import { resizeArea } from '../../../sampling/resize.ts';
+import { sampleBilinear } from '../../../sampling/sample.ts';
+import { statistics } from '../../../statistics/statistics.ts';
 import { outlineOf, type Place } from './outline.ts';
 import { type PhotoPicture, patchOf, putPatch } from './patch.ts';
 import type { Graft } from './repair.ts';

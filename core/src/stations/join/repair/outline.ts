@@ -1,9 +1,9 @@
+import type { Strip } from '../../../kernels/cut-costs/strip.ts';
 import type { Edges } from '../../../raster/edges.ts';
 import type { Raster } from '../../../raster/raster.ts';
-import { sampleBilinear } from '../../../raster/sample.ts';
+import { sampleBilinear } from '../../../sampling/sample.ts';
 import { runToEnd } from '../../../work/steps.ts';
 import { minimumCut } from '../cut.ts';
-import type { Strip } from '../strip.ts';
 
 /** Between these shares of the radius the outline may wander. */
 const INNER = 0.6;

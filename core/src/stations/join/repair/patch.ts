@@ -1,26 +1,19 @@
+import { seen } from '../../../kernels/cut-costs/reference.ts';
 import { type Edges, edgeIndex, MIRROR } from '../../../raster/edges.ts';
 import type { Raster } from '../../../raster/raster.ts';
-import { sampleBilinear } from '../../../raster/sample.ts';
+import { sampleBilinear } from '../../../sampling/sample.ts';
 import { type Box, coverOf, coverOfOutline } from '../../../strokes/cover.ts';
 import type { Margins } from '../../square/output.ts';
-import { seen } from '../cut-costs.ts';
 import { calmed } from './calm.ts';
 import { membrane } from './membrane.ts';
 import type { Repair } from './repair.ts';
-
-/** What a repair puts in a box of the tile. */
-export interface Patch extends Box {
-  planes: Float32Array[];
-}
+import type { Patch, RepairedKind } from './repaired.ts';
 
 /** The photo's crop with its margins, of the same kind as the tile that is repaired. */
 export interface PhotoPicture {
   picture: Raster;
   margins: Margins;
 }
-
-/** Colour is blended in square roots of light, near to equal steps for the eye; values of a data map as they are. */
-export type RepairedKind = 'colour' | 'data';
 
 const WHOLE = 1e-4;
 

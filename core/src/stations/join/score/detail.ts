@@ -1,11 +1,11 @@
 import { blurring } from '../../../filters/gaussian.ts';
 import { KERNELS } from '../../../kernels/kernels.ts';
+import { PLANES } from '../../../memory/pool.ts';
 import { type Edges, MIRROR, TORUS } from '../../../raster/edges.ts';
-import { PLANES } from '../../../raster/pool.ts';
 import type { Raster } from '../../../raster/raster.ts';
-import { percentiles } from '../../../raster/statistics.ts';
-import type { Checkpoint } from '../../../team/tasks.ts';
-import type { Sides } from '../../../tile/shape.ts';
+import type { Sides } from '../../../raster/sides.ts';
+import { percentiles } from '../../../statistics/statistics.ts';
+import type { Checkpoint } from '../../../work/checkpoint.ts';
 import { PAUSE_ROWS, runSteps, type Steps } from '../../../work/steps.ts';
 import type { Twin } from './patches.ts';
 

@@ -1,10 +1,10 @@
 import { OPPONENTS } from '../../../colour/opponents.ts';
 import { KERNELS, type Kernels } from '../../../kernels/kernels.ts';
+import { FEATURES, type Patches } from '../../../kernels/nearest/reference.ts';
 import { Raster } from '../../../raster/raster.ts';
-import { resizingArea } from '../../../raster/resize.ts';
-import type { Checkpoint } from '../../../team/tasks.ts';
+import { resizingArea } from '../../../sampling/resize.ts';
+import type { Checkpoint } from '../../../work/checkpoint.ts';
 import { runSteps } from '../../../work/steps.ts';
-import { FEATURES, type Patches } from './nearest.ts';
 import type { Crossing } from './path.ts';
 
 const PATCH = 8;

@@ -1,8 +1,8 @@
 import { KERNELS } from '../../../kernels/kernels.ts';
 import type { Raster } from '../../../raster/raster.ts';
-import { resizingArea } from '../../../raster/resize.ts';
-import type { Checkpoint } from '../../../team/tasks.ts';
+import { resizingArea } from '../../../sampling/resize.ts';
 import { type Shape, sidesOf } from '../../../tile/shape.ts';
+import type { Checkpoint } from '../../../work/checkpoint.ts';
 import { runSteps } from '../../../work/steps.ts';
 import { decodePath } from '../cut.ts';
 import type { Vector } from '../vectors.ts';

@@ -1,6 +1,6 @@
 import { MIRROR } from '../../../raster/edges.ts';
 import type { Raster } from '../../../raster/raster.ts';
-import { sampleBilinear } from '../../../raster/sample.ts';
+import { sampleBilinear } from '../../../sampling/sample.ts';
 import { aspectOf, type Shape } from '../../../tile/shape.ts';
 import { cropMapper, shareOutside } from '../geometry.ts';
 import type { Framing } from './offer.ts';

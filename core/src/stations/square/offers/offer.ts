@@ -1,6 +1,6 @@
 import type { Raster } from '../../../raster/raster.ts';
 import type { SeamFigures } from '../../join/seam.ts';
-import type { Corners } from '../geometry.ts';
+import type { Corners } from '../points.ts';
 
 /** Settings of Square that frame a piece of the photo. */
 export interface Framing {

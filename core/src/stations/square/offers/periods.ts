@@ -1,12 +1,13 @@
-import { luminance } from '../../../colour/luminance.ts';
+import { seen } from '../../../kernels/cut-costs/reference.ts';
+import { luminance } from '../../../planes/luminance.ts';
 import type { Raster } from '../../../raster/raster.ts';
-import type { Checkpoint } from '../../../team/tasks.ts';
-import { aspectOf, type Shape, type Sides } from '../../../tile/shape.ts';
+import type { Sides } from '../../../raster/sides.ts';
+import { aspectOf, type Shape } from '../../../tile/shape.ts';
+import type { Checkpoint } from '../../../work/checkpoint.ts';
 import { cellVectors } from '../../join/cells.ts';
-import { seen } from '../../join/cut-costs.ts';
 import { findLattice } from '../../join/lattice.ts';
 import { onSquare, shearOf, stretchOf, turnOf } from '../../join/vectors.ts';
-import type { Corners } from '../geometry.ts';
+import type { Corners } from '../points.ts';
 import type { CropOffer, Framing } from './offer.ts';
 
 /** Room left around for the overlap of Join, as a share of the piece on each side. */

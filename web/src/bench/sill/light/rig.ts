@@ -1,4 +1,8 @@
-import type { Sun } from '../state.ts';
+/** Where the sun stands: clockwise from the top of the view, and its height, in degrees. */
+export interface Sun {
+  turn: number;
+  rise: number;
+}
 
 /** One light beside the sun, far away. */
 export interface Lamp extends Sun {

@@ -1,6 +1,7 @@
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { GREY } from '../../../theme.ts';
-import { type Sun, useSill } from '../state.ts';
+import { useSill } from '../state.ts';
+import type { Sun } from './rig.ts';
 
 const RADIUS = 17;
 const LOWEST = 5;

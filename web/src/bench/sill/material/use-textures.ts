@@ -4,7 +4,7 @@ import type * as THREE from 'three';
 import type { ShownMaps } from '../../../engine/protocol.ts';
 import { isSoftware } from '../software.ts';
 import type { SillMap } from '../state.ts';
-import { aloneOf, heightTexture, textureOf } from '../textures.ts';
+import { aloneOf, heightTexture, type Limits, textureOf } from '../textures.ts';
 
 export interface SillTextures {
   albedo: THREE.Texture;
@@ -15,13 +15,6 @@ export interface SillTextures {
   emission: THREE.Texture | null;
   height: THREE.Texture;
   alone: THREE.Texture | null;
-}
-
-/** What the graphics card sets limits to. */
-export interface Limits {
-  anisotropy: number;
-  /** Longest side of a texture. */
-  most: number;
 }
 
 /** Of the graphics card that draws the Sill. */

@@ -1,0 +1,51 @@
+import type { Edges } from '../../raster/edges.ts';
+import { type GradientKernel, gradient } from '../../raster/gradient.ts';
+import { Raster } from '../../raster/raster.ts';
+import type { Sides } from '../../raster/sides.ts';
+import type { Steps } from '../../work/steps.ts';
+
+/** Direction in the picture that a normal map's green points to. */
+export const NORMAL_Y = ['up', 'down'] as const;
+export type NormalY = (typeof NORMAL_Y)[number];
+
+/** From slopes to unit vectors, in their place. */
+function unitNormals(
+  gx: Float32Array,
+  gy: Float32Array,
+  nz: Float32Array,
+  scale: number,
+  signY: 1 | -1,
+): void {
+  for (let i = 0; i < nz.length; i++) {
+    const p = -gx[i] * scale;
+    const q = gy[i] * scale * signY;
+    const inverse = 1 / Math.sqrt(p * p + q * q + 1);
+    gx[i] = p * inverse;
+    gy[i] = q * inverse;
+    nz[i] = inverse;
+  }
+}
+
+/**
+ * Unit normals of a height field. `height` 0..1 over a tile of these sides; `depthShare` is the depth of
+ * the full range as a share of the longer edge, so that slopes are true; `strength` scales the slopes.
+ * Planes: x to the right, y as `normalY` says, z out; −1..1. Pauses on its way.
+ */
+export function* makingNormals(
+  height: Float32Array,
+  sides: Sides,
+  depthShare: number,
+  strength: number,
+  kernel: GradientKernel,
+  normalY: NormalY,
+  edges: Edges,
+): Steps<Raster> {
+  const { gx, gy } = gradient(height, sides.width, sides.height, kernel, edges);
+  yield;
+  const nz = new Float32Array(height.length);
+  const scale = depthShare * Math.max(sides.width, sides.height) * strength;
+  unitNormals(gx, gy, nz, scale, normalY === 'up' ? 1 : -1);
+  return new Raster(sides.width, sides.height, [gx, gy, nz]);
+}
+
+export const reference = { makingNormals };
