@@ -32,6 +32,7 @@ function suite(name, args, env = {}) {
 }
 
 check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
+check('types of core without a platform', 'npx', ['tsc', '-p', 'core/tsconfig.json']);
 check('lint', 'npx', ['biome', 'check', '.']);
 check('module boundaries', 'node', ['scripts/boundaries.mjs']);
 suite('unit tests', []);

@@ -16,7 +16,7 @@ describe('for everyone', () => {
   let page: Page;
   before(async () => {
     stage = await openStage(['stucco'], 512);
-    page = await stage.page();
+    page = await stage.page({ sill: true });
     // Colours are judged as they stand, not half faded in.
     await page.emulateMedia({ reducedMotion: 'reduce' });
   });

@@ -52,7 +52,7 @@ describe('the Bench', () => {
     stage = await openStage(['stucco', 'pamments'], 512);
     const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
     tile = tiles.find((one: { name: string }) => one.name === 'Terrace pamments').id;
-    page = await stage.page();
+    page = await stage.page({ sill: true });
     await page.goto(`${stage.url}/tiles/${tile}/gauge`);
     await onFloor(page, 'albedo', 512);
     await page.locator('[data-sill="lit"]').waitFor();

@@ -41,12 +41,6 @@ describe('when something breaks', () => {
 
   it('without WebGL the Sill says so in plain words and everything else works', async () => {
     const page = await stage.page();
-    await page.addInitScript(
-      `const get = HTMLCanvasElement.prototype.getContext;
-       HTMLCanvasElement.prototype.getContext = function (kind, ...rest) {
-         return /webgl/.test(kind) ? null : get.call(this, kind, ...rest);
-       };`,
-    );
     await page.goto(stage.url + address);
     await page.getByText(/offers no WebGL 2.*Everything else works/).waitFor();
     await onFloor(page, 'albedo', 512);
@@ -56,7 +50,7 @@ describe('when something breaks', () => {
   });
 
   it('a lit view whose context is lost is built again by itself', async () => {
-    const page = await stage.page();
+    const page = await stage.page({ sill: true });
     await page.goto(stage.url + address);
     await page.locator('[data-sill="lit"] [data-build="0"] canvas').waitFor();
     await page.evaluate(
@@ -112,7 +106,7 @@ describe('when something breaks', () => {
   });
 
   it('while a dial moves the interface thread is never held up', async () => {
-    const page = await stage.page();
+    const page = await stage.page({ sill: true });
     await page.goto(stage.url + address);
     await onFloor(page, 'albedo', 512);
     await page.locator('[data-sill="lit"]').waitFor();

@@ -5,7 +5,7 @@ import { PROFILES } from '@zesty-tile/core';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import { choose } from './sill-view.ts';
-import { copyTiles, openStage, type Stage, undo } from './stage.ts';
+import { copyTiles, idle, onFloor, openStage, type Stage, undo } from './stage.ts';
 
 describe('profiles of a crate', () => {
   let stage: Stage;
@@ -18,7 +18,8 @@ describe('profiles of a crate', () => {
     tile = tiles[0].id;
     page = await stage.page();
     await page.goto(`${stage.url}/tiles/${tile}/crate`);
-    await page.locator('[data-sill="lit"]').waitFor();
+    await onFloor(page, 'albedo');
+    await idle(page);
   });
   after(async () => {
     await page.context().close();

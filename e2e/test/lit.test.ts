@@ -86,7 +86,7 @@ describe('the Sill against a reference shading', () => {
     stage = await openStage(['pamments'], 512);
     const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
     tile = tiles[0].id;
-    page = await stage.page();
+    page = await stage.page({ sill: true });
     await page.goto(`${stage.url}/tiles/${tile}/relief`);
     await page.locator('[data-sill="lit"]').waitFor();
     await page.getByRole('button', { name: 'Ball', exact: true }).click();

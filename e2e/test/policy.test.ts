@@ -9,7 +9,7 @@ describe('the policy of what pages may load and run', () => {
   let page: Page;
   before(async () => {
     stage = await openStage(['stucco'], 512);
-    page = await stage.page({ strict: true });
+    page = await stage.page({ strict: true, sill: true });
   });
   after(async () => {
     await page.context().close();

@@ -13,7 +13,6 @@ describe('seen as the game will show it', () => {
     const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
     page = await stage.page();
     await page.goto(`${stage.url}/tiles/${tiles[0].id}/proof`);
-    await page.locator('[data-sill="lit"]').waitFor();
     await onFloor(page, 'albedo');
     await idle(page);
   });

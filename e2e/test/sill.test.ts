@@ -54,7 +54,7 @@ describe('the Sill', () => {
     stage = await openStage(['pamments', 'copper'], 512);
     const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
     tile = tiles.find(({ name }: { name: string }) => /pamments/.test(name)).id;
-    page = await stage.page();
+    page = await stage.page({ sill: true });
     await page.goto(`${stage.url}/tiles/${tile}/relief`);
     await page.locator('[data-sill="lit"]').waitFor();
     await onFloor(page, 'height');

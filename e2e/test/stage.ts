@@ -8,6 +8,14 @@ import { type Browser, chromium, type Page } from 'playwright-core';
 
 const WEB = fileURLToPath(new URL('../../web/dist', import.meta.url));
 
+/** What a browser without WebGL says when it is asked for it. */
+const WITHOUT_WEBGL = `{
+  const get = HTMLCanvasElement.prototype.getContext;
+  HTMLCanvasElement.prototype.getContext = function (kind, ...rest) {
+    return /webgl/.test(kind) ? null : get.call(this, kind, ...rest);
+  };
+}`;
+
 let browser: Browser | null = null;
 
 /** The browser of a whole run; started once. */
@@ -92,8 +100,11 @@ export async function openStage(tiles: readonly DemoId[], size?: 512, workers = 
     get store() {
       return running.store;
     },
-    /** A page; one that is `strict` keeps to the server's policy of what pages may run, which waiting for expressions cannot. */
-    async page({ strict = false } = {}): Promise<Page> {
+    /**
+     * A page. One that is `strict` keeps to the server's policy of what pages may run, which waiting for expressions cannot. The
+     * lit view is drawn only where `sill` asks for it: without a graphics card it takes most of a processor.
+     */
+    async page({ strict = false, sill = false } = {}): Promise<Page> {
       const context = await (await browserOnce()).newContext({
         bypassCSP: !strict,
         viewport: { width: 1280, height: 800 },
@@ -102,6 +113,7 @@ export async function openStage(tiles: readonly DemoId[], size?: 512, workers = 
         reducedMotion: 'reduce',
       });
       context.setDefaultTimeout(PATIENCE);
+      if (!sill) await context.addInitScript(WITHOUT_WEBGL);
       const page = await context.newPage();
       page.on('pageerror', (error) => faults.push(error.message));
       page.on('console', (message) => {

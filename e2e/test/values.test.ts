@@ -36,7 +36,7 @@ describe('values of a tile', () => {
   const open = async (name: string, at: string) => {
     const { id } = tiles.find((tile) => tile.name.includes(name))!;
     await page.goto(`${stage.url}/tiles/${id}/${at}`);
-    await page.locator('[data-sill="lit"]').waitFor();
+    await station(page, at).and(page.locator('[aria-current="step"]')).waitFor();
     await idle(page);
   };
   const verdict = () => page.getByRole('region', { name: 'Dials' }).getByRole('status').first().textContent();
@@ -243,16 +243,19 @@ describe('values of a tile', () => {
   });
 
   it('by eye: white light beside grey steps, a multiplier that is kept and said as what it means', async () => {
-    const eye = await unfold(page, 'By eye');
+    const lit = await stage.page({ sill: true });
+    await lit.goto(page.url());
+    await onFloor(lit, 'albedo');
+    const eye = await unfold(lit, 'By eye');
     await eye.getByRole('button', { name: 'Beside grey steps' }).click();
-    await page.getByTestId('grey-steps').getByText('0.04 0.09 0.18').waitFor();
-    await page.locator('[data-show="eye"] canvas').waitFor();
+    await lit.getByTestId('grey-steps').getByText('0.04 0.09 0.18').waitFor();
+    await lit.locator('[data-show="eye"] canvas').waitFor();
     const said = eye.getByText(/comes to Y/);
     const y = async () => Number(/Y ([\d.]+)/.exec((await said.textContent())!)![1]);
     const before = await y();
     await setFigure(eye, 'By eye', 1.3);
     const comesTo = (times: string, value: number, slack: number) =>
-      page.waitForFunction(
+      lit.waitForFunction(
         `(() => {
           const said = /×${times} comes to Y ([\\d.]+)/.exec(document.body.textContent);
           return said && Math.abs(Number(said[1]) - ${value}) < ${slack};
@@ -261,8 +264,9 @@ describe('values of a tile', () => {
     await comesTo('1\\.30', 1.3 * before, 0.03 * before);
     await eye.getByRole('button', { name: 'Reset' }).click();
     await comesTo('1\\.00', before, 0.002);
-    await station(page, 'relief').click();
-    await page.locator('[data-show="finished"]').waitFor();
+    await station(lit, 'relief').click();
+    await lit.locator('[data-show="finished"]').waitFor();
+    await lit.context().close();
   });
 
   it('the grey card in the photo sets exposure and white', async () => {

@@ -32,7 +32,7 @@ describe('from a photo to a crate', () => {
   before(async () => {
     await makeMissingPictures(['cane']);
     stage = await openStage(['pamments', 'ripples']);
-    page = await stage.page();
+    page = await stage.page({ sill: true });
   });
   after(async () => {
     await page.context().close();

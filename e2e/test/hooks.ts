@@ -1,0 +1,9 @@
+import { closeBrowser, wordsOfPages } from './stage.ts';
+
+/** Around the tests of every process: what is on the pages of one that failed, and an end of its browser. */
+export const mochaHooks = {
+  async afterEach(this: Mocha.Context) {
+    if (this.currentTest?.state === 'failed') console.log(await wordsOfPages());
+  },
+  afterAll: () => closeBrowser(),
+};
