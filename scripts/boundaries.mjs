@@ -107,6 +107,12 @@ const ruleSet = {
         pathNot: '^core/src/stations/(index|station|inquiry|view)\\.ts$',
       },
     },
+    {
+      name: 'routes-import-no-routes',
+      severity: 'error',
+      from: { path: '^server/src/(routes|store|http)/' },
+      to: { path: '^server/src/routes/' },
+    },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
   ],
 };

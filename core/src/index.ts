@@ -56,6 +56,8 @@ export { picturesOf } from './recipe/pictures.ts';
 export * from './recipe/recipe.ts';
 export * from './recipe/saved.ts';
 export * from './recipe/sections.ts';
+export type { Sheet } from './recipe/sheet-ref.ts';
+export { attachSheets, detachSheets, type StoredRecipe, sheetsIn } from './recipe/sheets.ts';
 export * from './sampling/resize.ts';
 export { sampleBilinear } from './sampling/sample.ts';
 export * from './settings/kinds.ts';

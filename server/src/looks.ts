@@ -1,14 +1,10 @@
-import { eq } from 'drizzle-orm';
 import type { Blobs } from './blobs.ts';
 import type { Database } from './db/open.ts';
-import { type Look, recipeRevision, type source } from './db/schema.ts';
+import type { Look, source } from './db/schema.ts';
 import type { Pool } from './pool/pool.ts';
-import { givenSources } from './routes/sources.ts';
-
-/** Keeps a look with its revision. */
-export async function setLook(db: Database, revisionId: string, look: Look): Promise<void> {
-  await db.update(recipeRevision).set({ look }).where(eq(recipeRevision.id, revisionId));
-}
+import { setLook } from './store/looks.ts';
+import type { Revision } from './store/revisions.ts';
+import { givenSources } from './store/sources.ts';
 
 /** Thumbnails and verdicts of revisions: measured once by a worker, then kept with the revision. */
 export class Looks {
@@ -23,7 +19,7 @@ export class Looks {
     this.#pool = pool;
   }
 
-  async of(revision: typeof recipeRevision.$inferSelect, picture: typeof source.$inferSelect): Promise<Look> {
+  async of(revision: Revision, picture: typeof source.$inferSelect): Promise<Look> {
     // A look that was measured before it had all that belongs to one is measured again.
     if (revision.look?.bins && (await this.#blobs.has(revision.look.thumbnail))) return revision.look;
     const known = this.#underWay.get(revision.id);
@@ -33,10 +29,7 @@ export class Looks {
     return making;
   }
 
-  async #make(
-    revision: typeof recipeRevision.$inferSelect,
-    picture: typeof source.$inferSelect,
-  ): Promise<Look> {
+  async #make(revision: Revision, picture: typeof source.$inferSelect): Promise<Look> {
     const { verdicts, thumbnail, ball, maps, bins } = await this.#pool.look({
       source: { ...picture, path: this.#blobs.path(picture.sha256) },
       given: givenSources(this.#blobs, revision.recipe),

@@ -103,6 +103,7 @@ const parts = variantList({
         how,
         strokes: data<MaskStroke[]>({
           ofPicture: true,
+          onSheets: true,
           label: 'Strokes',
           help: 'What is painted and erased, in shares of the tile. Strokes stay with their picture.',
           default: [],

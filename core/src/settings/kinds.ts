@@ -61,6 +61,8 @@ export interface DataSetting<T = any> extends Described {
   /** How it is written, for who types it. */
   example: string;
   words(value: T): string;
+  /** A list that grows long by hand, such as strokes: stored apart, in sheets named by their hash. */
+  onSheets?: true;
 }
 
 /** One form that the items of a list may take. */

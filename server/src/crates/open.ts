@@ -2,13 +2,11 @@ import { type GivenRefs, newRecipe, parseRecipe, type Recipe } from '@zesty-tile
 import type { Manifest } from '@zesty-tile/crates';
 import type { Blobs } from '../blobs.ts';
 import type { Database } from '../db/open.ts';
-import { recipeRevision } from '../db/schema.ts';
 import { inserted } from '../db/taken.ts';
-import { newId } from '../ids.ts';
 import type { Pool } from '../pool/pool.ts';
-import { storeSource } from '../routes/sources.ts';
-import { anyTileRow, newestNumber, tileRow } from '../routes/tile-row.ts';
-import { makeTile } from '../routes/tiles.ts';
+import { addRevision, newestNumber } from '../store/revisions.ts';
+import { storeSource } from '../store/sources.ts';
+import { anyTileRow, makeTile, tileRow } from '../store/tiles.ts';
 import type { CrateJob } from './crates.ts';
 
 /** Makes the recipe of a crate the newest of its tile: those before it stay. Gives the tile. */
@@ -17,9 +15,7 @@ export async function openRecipe(db: Database, tileId: string, manifest: Manifes
   const recipe = parseRecipe(manifest.recipe);
   await inserted(async () => {
     const number = await newestNumber(db, row.id);
-    await db
-      .insert(recipeRevision)
-      .values({ id: newId(), tileId: row.id, number: number + 1, recipe, createdAt: new Date() });
+    await addRevision(db, row.id, number + 1, recipe);
   });
   return row.id;
 }

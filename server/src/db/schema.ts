@@ -2,9 +2,9 @@ import type {
   ChartLine,
   LuminanceBins,
   Profile,
-  Recipe,
   SavedRecipe,
   StationName,
+  StoredRecipe,
   Verdict,
 } from '@zesty-tile/core';
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
@@ -180,6 +180,12 @@ export interface Look {
   bins: LuminanceBins;
 }
 
+/** Strokes that recipes refer to, by the hash of their data. */
+export const strokeSheet = sqliteTable('stroke_sheet', {
+  hash: text('hash').primaryKey(),
+  strokes: text('strokes', { mode: 'json' }).$type<unknown[]>().notNull(),
+});
+
 /** Append only: the newest is the present. */
 export const recipeRevision = sqliteTable(
   'recipe_revision',
@@ -187,7 +193,8 @@ export const recipeRevision = sqliteTable(
     id: id(),
     tileId: tileId(),
     number: integer('number').notNull(),
-    recipe: text('recipe', { mode: 'json' }).$type<Recipe>().notNull(),
+    /** Its strokes are on sheets of their own, and it may be of an earlier version: read it by `store/recipes.ts`. */
+    recipe: text('recipe', { mode: 'json' }).$type<StoredRecipe>().notNull(),
     look: text('look', { mode: 'json' }).$type<Look>(),
     createdAt: moment('created_at').notNull(),
   },

@@ -1,13 +1,14 @@
-import { type ChartLine, chartProblems, type OwnChart, Problem, parseRecipe } from '@zesty-tile/core';
-import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { type ChartLine, chartProblems, type OwnChart, Problem } from '@zesty-tile/core';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import { type Context, Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
-import { chart, recipeRevision, tile } from '../db/schema.ts';
+import { chart, tile } from '../db/schema.ts';
+import { removal } from '../http/removal.ts';
 import { newId } from '../ids.ts';
 import { bodyOf } from '../input.ts';
 import { notFound } from '../problems.ts';
-import { removal } from './removal.ts';
+import { newestRevision } from '../store/revisions.ts';
 
 /** A sound chart from a request. @throws Problem that names the line and what is wrong with it. */
 async function chartFrom(c: Context): Promise<OwnChart> {
@@ -31,12 +32,7 @@ async function usedLines(db: Database, projectId: string): Promise<string[]> {
   });
   const counts = new Map<string, number>();
   for (const { id } of tiles) {
-    const newest = await db.query.recipeRevision.findFirst({
-      where: eq(recipeRevision.tileId, id),
-      orderBy: desc(recipeRevision.number),
-    });
-    if (!newest) continue;
-    const { gauge, finish } = parseRecipe(newest.recipe).stations;
+    const { gauge, finish } = (await newestRevision(db, id)).recipe.stations;
     const choices: { line: string; ownLine: ChartLine | null }[] = [
       gauge,
       finish,

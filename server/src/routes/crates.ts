@@ -12,11 +12,12 @@ import { type Crates, hasEnded, MOVES } from '../crates/crates.ts';
 import { openRecipe, openSet } from '../crates/open.ts';
 import type { Database } from '../db/open.ts';
 import { crateJob } from '../db/schema.ts';
+import { removal } from '../http/removal.ts';
 import { bodyOf } from '../input.ts';
 import { enterStream } from '../network/streams.ts';
 import type { Pool } from '../pool/pool.ts';
-import { removal } from './removal.ts';
-import { newestRevision, tileRow } from './tile-row.ts';
+import { newestRevision } from '../store/revisions.ts';
+import { tileRow } from '../store/tiles.ts';
 
 const attachment = (name: string) => `attachment; filename*=UTF-8''${encodeURIComponent(name)}`;
 

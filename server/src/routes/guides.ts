@@ -6,8 +6,8 @@ import { guide } from '../db/schema.ts';
 import { newId } from '../ids.ts';
 import { bodyOf, nameSchema } from '../input.ts';
 import { notFound } from '../problems.ts';
-import { sourceRow } from './sources.ts';
-import { tileRow } from './tile-row.ts';
+import { sourceRow } from '../store/sources.ts';
+import { tileRow } from '../store/tiles.ts';
 
 /** Pictures pinned beside a tile. Addresses start with the tile's. */
 export const guideRoutes = (db: Database) =>

@@ -3,11 +3,11 @@ import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
 import { palette } from '../db/schema.ts';
+import { removal } from '../http/removal.ts';
 import { newId } from '../ids.ts';
 import { bodyOf, nameSchema } from '../input.ts';
 import { notFound } from '../problems.ts';
-import { projectRow } from './projects.ts';
-import { removal } from './removal.ts';
+import { projectRow } from '../store/projects.ts';
 
 const colourSchema = v.strictObject({
   name: v.pipe(

@@ -4,11 +4,11 @@ import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
 import { profile } from '../db/schema.ts';
+import { removal } from '../http/removal.ts';
 import { newId } from '../ids.ts';
 import { bodyOf } from '../input.ts';
 import { notFound } from '../problems.ts';
-import { projectRow } from './projects.ts';
-import { removal } from './removal.ts';
+import { projectRow } from '../store/projects.ts';
 
 /** @throws Problem `bad_profile` with the first thing that is wrong. */
 function soundProfile(value: unknown): Profile {

@@ -3,10 +3,10 @@ import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
 import { project, tile } from '../db/schema.ts';
+import { removal } from '../http/removal.ts';
 import { newId } from '../ids.ts';
 import { bodyOf, nameSchema } from '../input.ts';
-import { notFound } from '../problems.ts';
-import { removal } from './removal.ts';
+import { projectRow } from '../store/projects.ts';
 
 const named = v.strictObject({ name: nameSchema });
 
@@ -22,13 +22,6 @@ const changes = v.strictObject({
     ),
   ),
 });
-
-/** The row of a project that is not deleted. @throws Problem `not_found`. */
-export async function projectRow(db: Database, id: string) {
-  const row = await db.query.project.findFirst({ where: and(eq(project.id, id), isNull(project.deletedAt)) });
-  if (!row) throw notFound('project');
-  return row;
-}
 
 export const projectRoutes = (db: Database) =>
   new Hono()

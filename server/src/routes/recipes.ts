@@ -4,10 +4,10 @@ import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
 import { savedRecipe } from '../db/schema.ts';
+import { removal } from '../http/removal.ts';
 import { newId } from '../ids.ts';
 import { bodyOf, nameSchema, RECIPE_BODY } from '../input.ts';
 import { notFound } from '../problems.ts';
-import { removal } from './removal.ts';
 
 /** Recipes saved for other tiles. */
 export const recipeRoutes = (db: Database) =>

@@ -1,15 +1,19 @@
 import { changesBetween, changeWords, parseRecipe, SECTION_WORDS, valueWords } from '@zesty-tile/core';
-import { and, desc, eq, lt } from 'drizzle-orm';
 import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
-import { recipeRevision } from '../db/schema.ts';
 import { isTaken } from '../db/taken.ts';
-import { newId } from '../ids.ts';
 import { bodyOf, RECIPE_BODY } from '../input.ts';
 import type { Looks } from '../looks.ts';
-import { sourceRow } from './sources.ts';
-import { newestNumber, revisionRow, tileRow, upToDate } from './tile-row.ts';
+import {
+  addRevision,
+  newestNumber,
+  type Revision,
+  revisionRow,
+  revisionsBefore,
+} from '../store/revisions.ts';
+import { sourceRow } from '../store/sources.ts';
+import { tileRow } from '../store/tiles.ts';
 
 /** So many are listed at a time. */
 const PAGE = 40;
@@ -19,8 +23,6 @@ const newRevisionSchema = v.strictObject({
   base: v.pipe(v.number(), v.integer()),
   recipe: v.unknown(),
 });
-
-type Revision = typeof recipeRevision.$inferSelect;
 
 /** What was changed since the revision before, in words. */
 function wordsOf(revision: Revision, before: Revision | undefined): string[] {
@@ -37,21 +39,13 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
     .get('/:id/revisions', async (c) => {
       const row = await tileRow(db, c.req.param('id'));
       const before = Number(c.req.query('before') ?? Number.POSITIVE_INFINITY);
-      const rows = await db.query.recipeRevision.findMany({
-        where: and(
-          eq(recipeRevision.tileId, row.id),
-          Number.isFinite(before) ? lt(recipeRevision.number, before) : undefined,
-        ),
-        orderBy: desc(recipeRevision.number),
-        limit: PAGE + 1,
-      });
-      const all = rows.map(upToDate);
+      const all = await revisionsBefore(db, row.id, before, PAGE + 1);
       const revisions = all.slice(0, PAGE).map((revision, k) => ({
         number: revision.number,
         createdAt: revision.createdAt,
         changes: wordsOf(revision, all[k + 1]),
       }));
-      return c.json({ revisions, more: rows.length > PAGE });
+      return c.json({ revisions, more: all.length > PAGE });
     })
     .get('/:id/revisions/:number', async (c) => {
       const { number, recipe, createdAt } = await revisionRow(
@@ -84,9 +78,7 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
       if (given.base !== newest) return conflict();
       try {
         const number = newest + 1;
-        await db
-          .insert(recipeRevision)
-          .values({ id: newId(), tileId: row.id, number, recipe, createdAt: new Date() });
+        await addRevision(db, row.id, number, recipe);
         return c.json({ revision: { number } }, 201);
       } catch (error) {
         if (isTaken(error)) return conflict();

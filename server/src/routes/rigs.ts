@@ -3,9 +3,9 @@ import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
 import { rig } from '../db/schema.ts';
+import { removal } from '../http/removal.ts';
 import { newId } from '../ids.ts';
 import { bodyOf, nameSchema } from '../input.ts';
-import { removal } from './removal.ts';
 
 const MOST_LAMPS = 4;
 

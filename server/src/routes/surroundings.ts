@@ -4,12 +4,12 @@ import * as v from 'valibot';
 import type { Blobs } from '../blobs.ts';
 import type { Database } from '../db/open.ts';
 import { surroundings } from '../db/schema.ts';
+import { receiveBody } from '../http/receive.ts';
+import { removal } from '../http/removal.ts';
 import { newId } from '../ids.ts';
 import { nameSchema } from '../input.ts';
 import type { Pool } from '../pool/pool.ts';
 import { notFound } from '../problems.ts';
-import { receiveBody } from './receive.ts';
-import { removal } from './removal.ts';
 
 const MOST_BYTES = 128 * 2 ** 20;
 

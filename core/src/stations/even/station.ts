@@ -86,6 +86,7 @@ const settings = {
     unit: '°',
   }),
   leave: data<LeaveStroke[]>({
+    onSheets: true,
     ofPicture: true,
     label: 'Painted',
     help: 'Strokes over what is to be left as it is, in shares of the crop.',

@@ -80,6 +80,7 @@ export const settings = {
         : 'not drawn',
   }),
   repairs: data<Repair[]>({
+    onSheets: true,
     label: 'Repairs',
     help: 'Strokes and grafts laid over the joined tile, in their order; places and ways in shares of the tile.',
     group: GROUPS.repair,

@@ -1,0 +1,4 @@
+CREATE TABLE `stroke_sheet` (
+	`hash` text PRIMARY KEY NOT NULL,
+	`strokes` text NOT NULL
+);
