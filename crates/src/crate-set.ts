@@ -4,8 +4,8 @@ import { NodeIO } from '@gltf-transform/core';
 import { KHRMaterialsSpecular, KHRTextureTransform } from '@gltf-transform/extensions';
 import { decodeExr, isExr } from '@zesty-tile/codecs';
 import { GIVEN_MAPS, type GivenMap, Problem } from '@zesty-tile/core';
-import type { Manifest, ManifestFile } from './manifest.ts';
 import sharp from 'sharp';
+import type { Manifest, ManifestFile } from './manifest.ts';
 
 /** The maps that stand in a crate's files, each as a picture file of its own. */
 export interface CrateSet {
