@@ -17,13 +17,13 @@ interface Planned {
 
 /** Every trial by its name. */
 export const TRIALS: Record<string, Planned> = {
-  server: { trial: killServer, short: 4, long: 350 },
-  bake: { trial: killBake, short: 10, long: 400 },
-  worker: { trial: killWorker, short: 3, long: 200 },
-  redis: { trial: killRedis, short: 2, long: 50 },
-  files: { trial: hostileFiles, short: 300, long: 10_000 },
+  server: { trial: killServer, short: 2, long: 350 },
+  bake: { trial: killBake, short: 5, long: 400 },
+  worker: { trial: killWorker, short: 2, long: 200 },
+  redis: { trial: killRedis, short: 1, long: 50 },
+  files: { trial: hostileFiles, short: 150, long: 10_000 },
   large: { trial: largePictures, short: 1, long: 10 },
-  routes: { trial: fuzzRoutes, short: 600, long: 20_000 },
-  disk: { trial: fullDisk, short: 5, long: 60 },
-  load: { trial: load, short: 4, long: 60 },
+  routes: { trial: fuzzRoutes, short: 400, long: 20_000 },
+  disk: { trial: fullDisk, short: 3, long: 60 },
+  load: { trial: load, short: 2, long: 60 },
 };
