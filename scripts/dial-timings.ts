@@ -17,7 +17,7 @@ const SHARP_MOVES = 5;
 /** A dial and the time in which its station's picture is to be painted. */
 const DIALS = [
   { station: 'square', dial: 'Centre across', view: 'crop' },
-  // All of it is taken out as it is, so there is only less.
+  // All of it is removed as it is, so there is only less.
   { station: 'even', dial: 'Amount', view: 'evened', isLess: true },
   { station: 'join', dial: 'Overlap', view: 'joined', wanted: { 512: 900 } },
   { station: 'gauge', dial: 'Exposure', view: 'albedo', wanted: { 512: 50, 1024: 100 } },
@@ -133,7 +133,7 @@ async function zoneTimings(page: Page): Promise<{ zone: number; reading: number 
 const STROKES = 60;
 const STROKE_SIZE = 2048;
 
-/** ms from letting go of each of sixty heal strokes until the tile of 2048 px is there with it; the strokes themselves are seen at once. */
+/** ms from releasing each of sixty heal strokes until the tile of 2048 px is there with it; the strokes themselves are seen at once. */
 async function strokeTimes(page: Page): Promise<number[]> {
   await page.locator(`canvas[data-view="joined"][data-size="${STROKE_SIZE}"]`).waitFor();
   await idle(page);

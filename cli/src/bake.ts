@@ -66,7 +66,7 @@ async function recipeFor(options: BakeOptions): Promise<Recipe> {
   return recipe;
 }
 
-/** The recipe with what is known of the picture: its given maps, origin and licence; and with other pictures given. */
+/** The recipe with what is known of the picture: its supplied maps, origin and licence; and with other pictures given. */
 function withPictures(
   recipe: Recipe,
   options: BakeOptions,

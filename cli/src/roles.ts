@@ -21,7 +21,7 @@ export interface GivenFiles {
   /** A detail normal for Relief, a grey map for Finish. */
   own: Partial<Record<OwnPicture, PictureRef>>;
   files: Map<string, Uint8Array>;
-  /** Where the green of a given normal map points, as far as it can be told. */
+  /** Where the green of a given normal map points, as far as it can be determined. */
   green: 'up' | 'down' | null;
 }
 

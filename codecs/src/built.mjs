@@ -16,7 +16,7 @@ export function isBuilt(room, below = BELOW) {
   if (!existsSync(built)) return false;
   const { mtimeMs } = statSync(built);
   const isOlder = (path) => statSync(path).mtimeMs <= mtimeMs;
-  // A folder is as new as what was put in it or taken out last.
+  // A folder is as new as what was put in it or removed last.
   return [join(room, 'src'), ...below].every((folder) =>
     ['.', ...readdirSync(folder, { recursive: true })].every((name) => isOlder(join(folder, name))),
   );

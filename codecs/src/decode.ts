@@ -141,7 +141,7 @@ export async function readFacts(bytes: Uint8Array): Promise<PictureFacts> {
 /**
  * Samples of a picture: sRGB encoded (OpenEXR: linear floats), 8 or 16 bit as the file has them, orientation applied, an embedded
  * profile converted to sRGB, CMYK and grey brought to RGB, alpha kept.
- * @throws Problem as `readFacts`, and when the file breaks off or is damaged.
+ * @throws Problem as `readFacts`, and when the file is cut short or damaged.
  */
 export async function decodePicture(bytes: Uint8Array): Promise<Pixels> {
   const facts = await readFacts(bytes);

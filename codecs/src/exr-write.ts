@@ -2,7 +2,7 @@ import { Float16Array } from '@petamoriken/float16';
 import type { CrateFile, Samples } from '@zesty-tile/core';
 
 /**
- * A crate file as OpenEXR, linear halves or floats, ZIP compressed: always red, green, blue and alpha; what it has not is
+ * A crate file as OpenEXR, linear halves or floats, ZIP compressed: always red, green, blue and alpha; what it does not have is
  * grey, and alpha 1.
  */
 export async function encodeExrFile(

@@ -57,7 +57,7 @@ function slabOf(width: number, height: number) {
 
 /**
  * A binary glTF 2.0: a slab two repeats wide at true size, with the tile as its material. Texture coordinates are in
- * metres; KHR_texture_transform turns them into repeats. Where the F0 of what is no metal is not 0.04 it stands in
+ * metres; KHR_texture_transform turns them into repeats. Where the F0 of what is not metal is not 0.04 it is in
  * KHR_materials_specular.
  */
 export async function encodeGltf(material: Material): Promise<Uint8Array> {

@@ -14,7 +14,7 @@ export interface Material {
   widthMetres: number;
   heightMetres: number;
   depthMetres: number;
-  /** Brightest F0 of what is no metal, linear. */
+  /** Brightest F0 of what is not metal, linear. */
   dielectric: readonly [number, number, number];
   /** +1 where the recipe's green points up. */
   green: 1 | -1;

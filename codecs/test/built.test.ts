@@ -36,7 +36,7 @@ describe('what is built of a room', () => {
       expect(isBuilt(room, [below]), path).to.equal(false);
       await date(path, EARLY);
     }
-    // One that was taken away is missed too.
+    // One that was removed is missed too.
     await date(sources, LATE + 1);
     expect(isBuilt(room, [below])).to.equal(false);
   });

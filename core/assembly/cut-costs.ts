@@ -11,7 +11,7 @@ export function seenPlanes(planes: usize, bytes: usize): void {
   for (let at: usize = 0; at < bytes; at += 16) v128.store(planes + at, seen(planes + at));
 }
 
-/** Steps of a copy from the left and from above, added to what stands there already. */
+/** Steps of a copy from the left and from above, added to what is there already. */
 function addSteps(planes: usize, channels: i32, upright: usize, level: usize, width: i32, length: i32): void {
   const line = (<usize>width) << 2;
   const plane = line * <usize>length;

@@ -13,7 +13,7 @@ function begin(at: usize, state: usize): void {
   }
 }
 
-/** The next value of two lines: what hangs on the last one comes last, so that only that is waited for. */
+/** The next value of two lines: what depends on the last one comes last, so that only that is waited for. */
 function next(
   v: v128,
   g: v128,

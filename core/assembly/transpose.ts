@@ -17,7 +17,7 @@ function turnFour(at: usize, stride: usize, to: usize, apart: usize): void {
   v128.store(to + 3 * apart, v128.shuffle<i64>(abHigh, cdHigh, 1, 3));
 }
 
-/** A block of `rows` rows of `width` values turned over its diagonal, into `width` rows of `rows`; both are multiples of four. */
+/** A block of `rows` rows of `width` values inverted its diagonal, into `width` rows of `rows`; both are multiples of four. */
 export function transposeBlock(from: usize, out: usize, width: i32, rows: i32): void {
   const stride = (<usize>width) << 2;
   const apart = (<usize>rows) << 2;

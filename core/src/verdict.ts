@@ -1,7 +1,7 @@
 /** How a station finds its own result. */
 export type VerdictState = 'fine' | 'look' | 'wrong';
 
-/** One measured figure of a verdict. `limit` is what it is held against, where there is one. */
+/** One measured figure of a verdict. `limit` is what it is compared with, where there is one. */
 export interface Figure {
   id: string;
   label: string;

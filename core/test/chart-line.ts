@@ -1,6 +1,6 @@
 import type { ChartLine } from '@zesty-tile/core';
 
-/** A line of a chart of one's own. */
+/** A line of a custom chart. */
 export const TUFF: Extract<ChartLine, { kind: 'dielectric' }> = {
   id: 'tuff',
   name: 'Tuff',

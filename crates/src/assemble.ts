@@ -202,7 +202,7 @@ async function encodeCrate(
   return manifest;
 }
 
-/** A crate as it went out, and the evaluation it is of. */
+/** A crate as it was exported, and the evaluation it is of. */
 export interface MadeCrate {
   manifest: Manifest;
   evaluation: Evaluation;

@@ -14,7 +14,7 @@ export const MANIFEST_VERSION = 1;
 export interface ManifestFile {
   file: string;
   maps: string[];
-  /** What stands in each channel: `albedo.r`, `1 − roughness`, `0.5`. */
+  /** What is in each channel: `albedo.r`, `1 − roughness`, `0.5`. */
   contents: string[];
   format: string;
   kind: 'colour' | 'data';
@@ -53,7 +53,7 @@ export interface Manifest {
   given: Partial<Record<GivenMap, string>>;
   verdicts: Record<string, Verdict>;
   files: ManifestFile[];
-  /** What goes out beside or around the pictures: documents, a text of one's own. */
+  /** What is exported beside or around the pictures: documents, a custom text. */
   texts: { file: string; sha256: string }[];
   recipe: Recipe;
 }

@@ -29,7 +29,7 @@ const MANIFEST = '.tile.json';
 interface Journal {
   /** Files of the new set, its manifest last. */
   names: string[];
-  /** Files of the old set that the new one has not. */
+  /** Files of the old set that the new one does not have. */
   stale: string[];
   /** Whether the old set stays, under `former`. */
   keep: boolean;
@@ -74,7 +74,7 @@ function journalOf(text: string): Journal | null {
 
 /**
  * Puts a set that is whole in its place: first the old manifest goes, last the new one comes, so that a manifest never
- * speaks of files of another set. Can be broken off anywhere and begun again.
+ * speaks of files of another set. Can be interrupted anywhere and begun again.
  */
 async function finish(folder: string, staging: string, { names, stale, keep }: Journal): Promise<void> {
   const manifest = names[names.length - 1];

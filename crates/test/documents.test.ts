@@ -113,7 +113,7 @@ describe('a binary glTF', () => {
   });
 });
 
-/** A MaterialX document by a strict parser: elements by name with their attributes, and what stands in them. */
+/** A MaterialX document by a strict parser: elements by name with their attributes, and what is in them. */
 function readXml(bytes: Uint8Array) {
   interface Element {
     tag: string;

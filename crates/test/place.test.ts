@@ -12,7 +12,7 @@ import { NAMES, placeNext } from './placer.ts';
 
 const PLACER = fileURLToPath(new URL('./placer.ts', import.meta.url));
 
-/** Which set stands in a folder; null where there is no manifest. @throws where it speaks of other files. */
+/** Which set is in a folder; null where there is no manifest. @throws where it speaks of other files. */
 async function turnIn(folder: string): Promise<number | null> {
   const text = await readFile(join(folder, 'a.tile.json'), 'utf8').catch(() => null);
   if (!text) return null;

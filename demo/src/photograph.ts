@@ -11,7 +11,7 @@ export interface Shot {
   sun: number;
   sky: number;
   /**
-   * Log of the uneven light at (x, y) in −1..1 across and down, a channel each: the flaw to be taken out.
+   * Log of the uneven light at (x, y) in −1..1 across and down, a channel each: the flaw to be removed.
    */
   unevenLog(x: number, y: number): [number, number, number];
   exposure: number;

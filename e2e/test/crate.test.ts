@@ -120,7 +120,7 @@ describe('profiles of a crate', () => {
     await summed('Green as a picture', 'mean > 40');
     const before = await sumOf('Green as a picture');
     await sheet.getByRole('group', { name: 'Green' }).getByRole('checkbox', { name: 'turned over' }).check();
-    // What was turned over is as far from white as it was from black.
+    // What was inverted is as far from white as it was from black.
     await summed('Green as a picture', `Math.abs(mean - ${255 - before}) < 3`);
     await choose(page, 'What stands in blue', 'Cavity');
     await summed('Blue as a picture', 'mean > 60');

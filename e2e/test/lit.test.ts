@@ -159,7 +159,7 @@ describe('the Sill against a reference shading', () => {
         mean = apart(truth, data, info.channels);
         turned = apart(wrong, data, info.channels);
       }
-      // With its green turned over the same relief would be lit from below.
+      // With its green inverted the same relief would be lit from below.
       expect(turned).to.be.above(2 * mean);
       expect(mean).to.be.at.most(2);
     });

@@ -52,7 +52,7 @@ export async function wordsOfPages(): Promise<string> {
   return said.map((one) => (one.status === 'fulfilled' ? one.value : String(one.reason))).join('\n\n');
 }
 
-/** Presses Undo where a deed is said: what was said before it may still stand there with an Undo of its own. */
+/** Presses Undo where a deed is said: what was said before it may still are there with an Undo of its own. */
 export const undo = (page: Page, said: string) =>
   page.getByRole('alert').filter({ hasText: said }).getByRole('button', { name: 'Undo' }).click();
 

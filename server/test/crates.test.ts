@@ -199,7 +199,7 @@ describe('crates', () => {
     }
   });
 
-  it('of a tile named in any script, or with a slash, is deleted so that it can be had back', async () => {
+  it('of a tile named in any script, or with a slash, is deleted so that it are available back', async () => {
     const tile = await smallTile('石の壁/北');
     const { id } = (await server.ask('POST', `/api/tiles/${tile.id}/crates`)).body.crate;
     await follow(server, id);

@@ -14,7 +14,7 @@ export async function smallDisk(folder: string, megabytes: number) {
   const filler = join(path, 'filler');
   return {
     path,
-    /** Fills the disk until so many bytes are left. */
+    /** Fills the disk until this many bytes are left. */
     async fill(left = 0): Promise<void> {
       const handle = await open(filler, 'a');
       try {

@@ -1,4 +1,4 @@
-/** The mark: a tile with a slice taken out of it. */
+/** The mark: a tile with a slice removed from it. */
 export function Mark() {
   return <img src="/mark.svg" width={24} height={24} alt="" />;
 }

@@ -55,7 +55,7 @@ export const CHART: Chart = v.parse(chartSchema, data);
 
 /** Stands for: no line of the chart is chosen. */
 export const NO_LINE = 'none';
-/** Stands for: the line of one's own chart that is kept with the settings. */
+/** Stands for: the line of a custom chart that is kept with the settings. */
 export const OWN_LINE = 'own';
 
 /** The line of the built-in chart with this id, or null where there is none. */

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { chartLineSchema } from './chart.ts';
 
-/** A chart of one's own, as it stands in a JSON file: a name and lines, each under an id of its own. */
+/** A custom chart, as it is in a JSON file: a name and lines, each under an id of its own. */
 export const ownChartSchema = v.strictObject({
   name: v.pipe(
     v.string('A chart needs a name.'),
@@ -21,7 +21,7 @@ export const ownChartSchema = v.strictObject({
 
 export type OwnChart = v.InferOutput<typeof ownChartSchema>;
 
-/** Everything wrong with a would-be chart, one plain line each, with the line it stands in; empty when it is sound. */
+/** Everything wrong with a would-be chart, one plain line each, with the line it is in; empty when it is valid. */
 export function chartProblems(value: unknown): string[] {
   const result = v.safeParse(ownChartSchema, value);
   if (result.success) return [];

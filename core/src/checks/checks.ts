@@ -3,12 +3,12 @@ import type { StationName, StationSettings } from '../stations/index.ts';
 import { PLAIN } from '../stations/proof/repeats.ts';
 import type { Figure, Verdict, VerdictState } from '../verdict.ts';
 
-/** One thing that a tile is held against before it goes out. */
+/** One thing that a tile is compared with before it is exported. */
 export interface Check {
   id: string;
   label: string;
   state: VerdictState;
-  /** What was measured, and what it is held against; empty where there is nothing to hold it against. */
+  /** What was measured, and what it is compared with; empty where there is nothing to hold it against. */
   figure: string;
   limit: string;
   sentence: string;
@@ -254,7 +254,7 @@ const CHECKS: Record<string, Maker> = {
   },
 };
 
-/** Everything a tile is held against, as far as it is measured, by the figures of its stations' verdicts. */
+/** Everything a tile is compared with, as far as it is measured, by the figures of its stations' verdicts. */
 export const checksOf = (asked: Asked): Check[] =>
   Object.entries(CHECKS).flatMap(([id, make]) => {
     const made = make(asked);

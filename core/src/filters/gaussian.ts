@@ -15,7 +15,7 @@ const GROUP = 16;
 /** Narrower strips would be fetched and put back piece by piece. */
 const LEAST_COLUMNS = 256;
 
-/** A count of lines in bands, of about so many pixels each. */
+/** A count of lines in bands, of about this many pixels each. */
 function* bandsOf(count: number, length: number, least = GROUP): Generator<Band> {
   const step = Math.max(least, Math.round(PAUSE_PIXELS / length / GROUP) * GROUP);
   for (let from = 0; from < count; from += step) {
@@ -67,7 +67,7 @@ function* recursive(
 /**
  * Gaussian blur of one plane that pauses on its way; σ in pixels, ≤ 0.05 gives a copy. Wraps or mirrors by axis. Up to σ 3 by
  * direct convolution, above by a fourth-order recursive filter, forward and back (van Vliet, Young & Verbeek 1998), whose
- * cost hardly depends on σ. `by` says whose kernels do it: those in use unless they are held against others.
+ * cost hardly depends on σ. `by` says whose kernels do it: those in use unless they are compared with others.
  */
 export function* blurring(
   plane: Float32Array,

@@ -11,7 +11,7 @@ export interface LitMaps {
   normal: Raster;
   roughness: Float32Array;
   occlusion: Float32Array | null;
-  /** F0 of what is no metal, and how metallic it is: one value, or one each pixel. */
+  /** F0 of what is not metal, and how metallic it is: one value, or one each pixel. */
   f0: Triple | Raster;
   metallic: number | Float32Array;
   /** +1 where the normals' y points up in the picture. */
@@ -29,7 +29,7 @@ const BACK: [number, number] = [0.27, 0.115];
 /** Radius of the ball in a view that reaches from −1 to 1. */
 const RADIUS = 0.66;
 
-/** Light from all round for a direction: brighter from above. */
+/** Light from all sides for a direction: brighter from above. */
 const around = (y: number): number => GROUND + (SKY - GROUND) * (0.5 + 0.5 * y);
 
 /**

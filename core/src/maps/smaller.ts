@@ -4,7 +4,7 @@ import { resizeArea } from '../sampling/resize.ts';
 import { glossOf } from '../surface/convert.ts';
 import type { MapName } from './maps.ts';
 
-/** Below this a normal has no slope that can be told. */
+/** Below this a normal has no slope that can be determined. */
 const FLATTEST = 0.02;
 
 /** Unit vectors from area means of unit vectors. */

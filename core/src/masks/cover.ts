@@ -89,7 +89,7 @@ export function painted(
 
 const lean = (z: number) => (2 / Math.PI) * Math.acos(Math.min(1, z));
 
-/** The values 0..1 of a map that a zone is picked by; null where the tile has none. */
+/** The values 0..1 of a map that a zone is selected by; null where the tile has none. */
 function* planeOf({ join, relief }: MaskInput, map: MaskMap): Steps<Float32Array | null> {
   switch (map) {
     case 'luminance':
@@ -118,7 +118,7 @@ function lay(cover: Float32Array, own: Float32Array, how: MaskPart['how']): void
 
 /**
  * How much of each pixel belongs to a zone, 0..1: its parts one after the other, `and` by the product, `or` by
- * the larger, `without` by the product with what is not picked. A map that the tile has not picks nothing.
+ * the larger, `without` by the product with what is not picked. A map that the tile does not have selects nothing.
  */
 export async function maskCover(
   mask: Mask,

@@ -7,7 +7,7 @@ export interface Pixels {
   height: number;
   channels: 3 | 4;
   data: Uint8Array | Uint16Array | Float32Array;
-  /** Size of the picture these samples were brought down from. */
+  /** Size of the picture these samples were reduced from. */
   originalWidth: number;
   originalHeight: number;
 }

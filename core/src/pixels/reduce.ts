@@ -14,7 +14,7 @@ function encodeTable(): Float32Array {
 }
 
 /**
- * The one filter by which large sources are brought down before work starts: the mean of
+ * The one filter by which large sources are reduced before work starts: the mean of
  * `factor` × `factor` pixels in linear light, colour weighed by alpha, stored as 16-bit sRGB codes (floats
  * as floats).
  * Incomplete blocks at the right and lower border are left out.

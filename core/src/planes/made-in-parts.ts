@@ -1,7 +1,7 @@
 import { PLANES } from '../memory/pool.ts';
 import { inParts, type Steps } from '../work/steps.ts';
 
-/** A plane of so many values, each made by itself, in parts with pauses between them. */
+/** A plane of this many values, each made by itself, in parts with pauses between them. */
 export function* madeInParts(
   length: number,
   make: (from: number, to: number) => Float32Array,

@@ -10,7 +10,7 @@ export interface Edges {
 export const TORUS: Edges = { x: 'wrap', y: 'wrap' };
 export const MIRROR: Edges = { x: 'mirror', y: 'mirror' };
 
-/** The index inside 0..n−1 that stands for any whole `i` under `edge` (mirror repeats the border sample). */
+/** The index inside 0..n−1 that represents any whole `i` under `edge` (mirror repeats the border sample). */
 export function edgeIndex(i: number, n: number, edge: Edge): number {
   if (i >= 0 && i < n) return i;
   if (edge === 'wrap') {
@@ -23,7 +23,7 @@ export function edgeIndex(i: number, n: number, edge: Edge): number {
   return r < n ? r : period - 1 - r;
 }
 
-/** A table of `edgeIndex` for −`before` … n−1+`after`; entry 0 stands for −`before`. */
+/** A table of `edgeIndex` for −`before` … n−1+`after`; entry 0 represents −`before`. */
 export function edgeTable(n: number, before: number, after: number, edge: Edge): Int32Array {
   const table = new Int32Array(n + before + after);
   for (let k = 0; k < table.length; k++) table[k] = edgeIndex(k - before, n, edge);

@@ -6,7 +6,7 @@ import { task } from '../team/task.ts';
 import type { Checkpoint } from '../work/checkpoint.ts';
 import { resampleAffine } from './sample.ts';
 
-/** A picture, and the grid along which so many pixels are to be taken from it. */
+/** A picture, and the grid along which this many pixels are to be taken from it. */
 export interface Gridding {
   planes: Float32Array[];
   width: number;

@@ -21,7 +21,7 @@ export const USUAL_F0 = 0.04;
 /**
  * How metallic a surface of this diffuse and F0 luminance is, by the one root of
  * s·m² + (d + f − 2s)·m + s − f = 0 within 0..1, which follows from d = b(1 − m) and f = s(1 − m) + bm with s the F0
- * of what is no metal.
+ * of what is not metal.
  */
 export function metallicOf(diffuse: number, f0: number, dielectric = USUAL_F0): number {
   if (f0 <= dielectric) return 0;
@@ -32,7 +32,7 @@ export function metallicOf(diffuse: number, f0: number, dielectric = USUAL_F0): 
   return Math.min(1, Math.max(0, root));
 }
 
-/** Base colour of a channel from what is thrown back in all: exact where the pair can be told by base and metallic. */
+/** Base colour of a channel from what is reflected in all: exact where the pair can be identified by base and metallic. */
 export const baseOf = (diffuse: number, f0: number, metallic: number, dielectric = USUAL_F0): number =>
   Math.min(1, Math.max(0, diffuse + f0 - dielectric * (1 - metallic)));
 
@@ -50,13 +50,13 @@ export function toMetallic(
   for (let i = 0; i < count; i++) {
     const m = metallicOf(yAt(diffuse, i), yAt(f0, i));
     metallic[i] = m;
-    // What is hardly metal keeps its colour: its F0 goes out as a map of its own.
+    // What is hardly metal keeps its colour: its F0 is exported as a map of its own.
     for (let c = 0; c < 3; c++) base[c][i] = m === 0 ? diffuse[c][i] : baseOf(diffuse[c][i], f0[c][i], m);
   }
   return { base, metallic };
 }
 
-/** Share of pixels, 0..1, that throw back more light than falls on them in some channel: diffuse and F0 come to more than 1. */
+/** Share of pixels, 0..1, that reflect more light than falls on them in some channel: diffuse and F0 come to more than 1. */
 export function excessShare(diffuse: readonly Float32Array[], f0: readonly Float32Array[]): number {
   const SLACK = 1 / 255;
   let count = 0;

@@ -14,14 +14,14 @@ export interface Helper {
 /** Tasks that a helper is given before it has answered, so that it never waits. */
 const AHEAD = 2;
 
-/** ms after which it is looked whether one is to stop while helpers are waited for. */
+/** How often to check for cancellation while waiting for helpers, in ms. */
 const LOOK_MS = 5;
 
 const later = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
 interface Member {
   helper: Helper;
-  /** What it was given and has not answered: told null when it is no more. */
+  /** What it was given and does not have answered: told null when it is no more. */
   waiting: Map<number, (answer: Answer | null) => void>;
 }
 

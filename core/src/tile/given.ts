@@ -2,8 +2,8 @@ import * as v from 'valibot';
 import { Raster } from '../raster/raster.ts';
 
 /**
- * Maps that may be given instead of derived. Specular and emission are colours, all others data; normals lie as codes (n + 1)/2. Gloss stands for
- * roughness turned over. Specular is F0 as a colour; the picture it comes with is then the diffuse colour.
+ * Maps that may be given instead of derived. Specular and emission are colours, all others data; normals lie as codes (n + 1)/2. Gloss represents
+ * roughness inverted. Specular is F0 as a colour; the picture it comes with is then the diffuse colour.
  */
 export const GIVEN_MAPS = [
   'normal',
@@ -20,7 +20,7 @@ export const GIVEN_MAPS = [
 export type GivenMap = (typeof GIVEN_MAPS)[number];
 
 const side = v.pipe(v.number(), v.integer(), v.minValue(1));
-/** Whether a given map goes through the sRGB curve. */
+/** Whether a supplied map goes through the sRGB curve. */
 export const isGivenColour = (map: GivenMap): boolean => map === 'specular' || map === 'emission';
 
 /** A stored picture by its content. */
@@ -32,7 +32,7 @@ export const refSchema = v.strictObject({
   name: v.optional(v.string()),
 });
 
-/** Given maps by name, each a picture of the same view as the source. */
+/** Supplied maps by name, each a picture of the same view as the source. */
 export const givenSchema = v.strictObject(
   Object.fromEntries(GIVEN_MAPS.map((map) => [map, v.optional(refSchema)])) as Record<
     GivenMap,
@@ -57,7 +57,7 @@ export const isSameShape = (a: Sides, b: Sides): boolean =>
 /** Their values 0..1, at whatever stage: one plane, three for normals (as codes) and for colours (linear RGB). */
 export type Given = Partial<Record<GivenMap, Raster>>;
 
-/** Each given map through `change`, one after the other. */
+/** Each supplied map through `change`, one after the other. */
 export async function mapGiven(
   given: Given,
   change: (raster: Raster, map: GivenMap) => Promise<Raster> | Raster,

@@ -254,7 +254,7 @@ describe('engine', () => {
       await engine.evaluate({ recipe, source, size: 512 }),
       await engine.evaluate({ recipe, source, size: 1024 }),
     ].map((e) => e.outputs as TileOutputs);
-    // Stated tolerance, RMS in file codes of 255. Normals and what hangs on them lose steepness when fine
+    // Stated tolerance, RMS in file codes of 255. Normals and what depends on them lose steepness when fine
     // detail is averaged, so theirs is wider.
     const most: Partial<Record<(typeof MAP_NAMES)[number], number>> = {
       albedo: 2.5,

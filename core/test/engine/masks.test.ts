@@ -51,7 +51,7 @@ describe('masks in the engine', () => {
     }
     expect(inside).to.be.below(0.06);
     expect(outside).to.be.below(1e-5);
-    // A dial of Relief makes such a Gauge anew, and no other.
+    // A dial of Relief makes such a Gauge again, and no other.
     const dial = async (engine: Engine, { masks = [], ...gauge }: Parameters<typeof made>[0]) => {
       const recipe = { ...recipeWith({ gauge, relief: { polarity: 'dark' } }), masks };
       return (await engine.evaluate({ recipe, source, size: 128 })).timings.gauge;

@@ -14,7 +14,7 @@ const edge = fc.constantFrom('wrap', 'mirror') as fc.Arbitrary<Edges['x']>;
 const MIRROR: Edges = { x: 'mirror', y: 'mirror' };
 const on = async () => {};
 
-/** A grid turned by so many degrees, so many pixels of the picture for each of its own. */
+/** A grid turned by so many degrees, this many pixels of the picture for each of its own. */
 function turned(degrees: number, step: number, originX: number, originY: number): Affine {
   const [right, down] = [Math.cos, Math.sin].map((f) => step * f((degrees * Math.PI) / 180));
   return { originX, originY, rightX: right, rightY: down, downX: -down, downY: right };

@@ -216,7 +216,7 @@ describe('between base colour with metallic and diffuse with specular', () => {
         const sum = [0, 1, 2].map((c) => diffuse[c][0] + f0[c][0]);
         const [fr, fg, fb] = f0.map(([value]) => value);
         if (back.metallic[0] === 0) expect(0.2126 * fr + 0.7152 * fg + 0.0722 * fb).to.be.at.most(0.0401);
-        // What leaves again as diffuse and specular throws back as much in all, whatever the split.
+        // What leaves again as diffuse and specular reflects as much in all, whatever the split.
         back.base.forEach((plane, c) => {
           const d = diffuseOf(plane[0], back.metallic[0]);
           const f = f0Of(plane[0], back.metallic[0], 0.04);

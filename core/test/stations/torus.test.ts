@@ -39,7 +39,7 @@ const wait = async () => {};
 
 type Operation = (plane: Float32Array, edges: Edges) => Float32Array[] | Promise<Float32Array[]>;
 
-/** Every filter after Join, by the file it stands in. */
+/** Every filter after Join, by the file it is in. */
 const OPERATIONS: Record<string, Operation> = {
   'filters/gaussian.ts': (p, e) => [1.7, 2.4, 5.3, 9].map((sigma) => gaussian(p, SIZE, SIZE, sigma, e)),
   'kernels/atrous/reference.ts': (p, e) => [KERNELS.atrousSmooth(p, SIZE, SIZE, 1, e)],

@@ -25,7 +25,7 @@ export interface CrateQueue {
   add(order: CrateOrder, place: number): Promise<void>;
   /** Gives a waiting crate another place. */
   place(id: string, place: number): Promise<void>;
-  /** Takes a waiting crate out, or breaks off one that is being made; the listener is told. */
+  /** Takes a waiting crate out, or interrupts one that is being made, and tells the listener. */
   stop(id: string): Promise<void>;
   close(): Promise<void>;
 }

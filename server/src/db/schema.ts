@@ -100,7 +100,7 @@ export const palette = sqliteTable(
   (table) => [index('palette_by_project').on(table.projectId)],
 );
 
-/** A chart of reference values of one's own, for all projects. */
+/** A chart of reference values of the user's own, for all projects. */
 export const chart = sqliteTable('chart', {
   id: id(),
   name: text('name').notNull(),
@@ -131,7 +131,7 @@ export const rig = sqliteTable('rig', {
   deletedAt: moment('deleted_at'),
 });
 
-/** A 360° picture of one's own to stand around the lit view; the file itself is a blob. */
+/** A 360° picture of the user's own to stand around the lit view; the file itself is a blob. */
 export const surroundings = sqliteTable('surroundings', {
   id: id(),
   name: text('name').notNull(),
@@ -141,7 +141,7 @@ export const surroundings = sqliteTable('surroundings', {
   deletedAt: moment('deleted_at'),
 });
 
-/** Which files a crate has and what stands in their channels, kept for a project. */
+/** Which files a crate has and what is in their channels, kept for a project. */
 export const profile = sqliteTable(
   'profile',
   {

@@ -24,7 +24,7 @@ async function chartFrom(c: Context): Promise<OwnChart> {
   return value as OwnChart;
 }
 
-/** Ids of the lines that a project's tiles are held against, most used first; of own charts the lines' own ids. */
+/** Ids of the lines that a project's tiles are compared with, most used first; of own charts the lines' own ids. */
 async function usedLines(db: Database, projectId: string): Promise<string[]> {
   const tiles = await db.query.tile.findMany({
     where: and(eq(tile.projectId, projectId), isNull(tile.deletedAt)),
@@ -47,7 +47,7 @@ async function usedLines(db: Database, projectId: string): Promise<string[]> {
   return [...counts].sort((a, b) => b[1] - a[1]).map(([line]) => line);
 }
 
-/** Charts of one's own. */
+/** Custom charts. */
 export const chartRoutes = (db: Database) =>
   new Hono()
     .get('/', async (c) => {

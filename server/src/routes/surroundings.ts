@@ -15,7 +15,7 @@ const MOST_BYTES = 128 * 2 ** 20;
 
 const shown = ({ id, name, format }: typeof surroundings.$inferSelect) => ({ id, name, format });
 
-/** 360° pictures of one's own, for all projects. */
+/** custom 360° pictures, for all projects. */
 export const surroundingsRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
   new Hono()
     .get('/', async (c) => {

@@ -22,7 +22,7 @@ export function useUndoable() {
   const again = () => queries.invalidateQueries();
   return async (said: string, work: () => Promise<unknown>, undo: () => Promise<unknown>) => {
     if (!(await tried(work))) return;
-    // Said before the lists are fetched anew: nothing may be seen to change with only an older thing's Undo beside it.
+    // Said before the lists are fetched again: nothing may be seen to change with only an older thing's Undo beside it.
     enqueueSnackbar(said, {
       autoHideDuration: UNDO_MS,
       action: (key) => (

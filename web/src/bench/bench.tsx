@@ -30,7 +30,7 @@ const Sill = lazy(async () => ({ default: (await sill).Sill }));
 
 const split = { width: 6, background: GREY.walls, cursor: 'col-resize' };
 
-/** Drawn anew only when another step is next, not at every move of a dial. */
+/** Drawn again only when another step is next, not at every move of a dial. */
 const StepButton = memo(function StepButton({
   word,
   step,

@@ -20,7 +20,7 @@ export function dropDraft(tileId: string): void {
   localStorage.removeItem(key(tileId));
 }
 
-/** The draft of a tile, when there is a sound one. */
+/** The draft of a tile, when there is a valid one. */
 export function readDraft(tileId: string): Draft | null {
   try {
     const draft = JSON.parse(localStorage.getItem(key(tileId)) ?? 'null') as Draft | null;

@@ -46,7 +46,7 @@ export function requests(
       if (waiting) start();
     };
     show((update) => {
-      // What was on its way when the Bench was left is of another tile than the one in hand; and requests answer each by a
+      // What was on its way when the Bench was left is of another tile than the current one; and requests answer each by a
       // way of its own, so that a word of an older one may come after those of a newer one.
       if (isOver || mine < heard) return;
       heard = mine;

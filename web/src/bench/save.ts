@@ -146,7 +146,7 @@ export async function saveNow(): Promise<void> {
   await saving;
 }
 
-/** After a conflict: what is in hand goes on top of the other version, which stays in the list of revisions. */
+/** After a conflict: what is in use goes on top of the other version, which stays in the list of revisions. */
 export async function saveOnTop(newest: number): Promise<void> {
   useBench.setState({ base: newest });
   setState({ kind: 'changed' });

@@ -27,7 +27,7 @@ interface StationFound {
   size: number;
 }
 
-/** What the Bench knows: the recipe in hand, what the engine made of it, how it is looked at. */
+/** What the Bench knows: the current recipe, what the engine made of it, how it is looked at. */
 export interface BenchState {
   tileId: string;
   projectId: string;
@@ -57,7 +57,7 @@ export interface BenchState {
   setDials(station: StationName, values: Record<string, SettingValue>, gesture: string): void;
   /** A setting at the root of the recipe; `gesture` names what moves it. */
   setRoot<K extends RootName>(name: K, value: RootSettings[K], gesture: string): void;
-  /** Another recipe in place of the one in hand, as one step that can be undone. */
+  /** Another recipe in place of the current one, as one step that can be undone. */
   replaceRecipe(recipe: Recipe, words: string): void;
   take(update: Update): void;
 }
@@ -65,7 +65,7 @@ export interface BenchState {
 /** What the Floor shows when a station is opened. */
 export const floorViewOf = (station: StationName): ViewName => FLOOR_VIEW_OF[station];
 
-/** The view in force: chosen by hand, or the station's own. */
+/** The view in effect: chosen by hand, or the station's own. */
 export const viewInForce = (state: Pick<BenchState, 'chosenView' | 'station'>): ViewName =>
   state.chosenView ?? FLOOR_VIEW_OF[state.station];
 
@@ -127,7 +127,7 @@ export const useBench = create<BenchState>()(
   ),
 );
 
-/** Takes a tile in hand; its steps begin here. */
+/** Takes a tile in use; its steps begin here. */
 export function openTile(
   given: Pick<BenchState, 'tileId' | 'projectId' | 'source' | 'recipe' | 'base'>,
 ): void {

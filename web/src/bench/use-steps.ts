@@ -17,7 +17,7 @@ export interface NamedStep {
   back: number;
 }
 
-/** All recipes from the first to the last step, undone ones too, and which of them is in hand. */
+/** All recipes from the first to the last step, undone ones too, and which of them is in use. */
 function useRow(): { row: Recipe[]; here: number } {
   const past = useStore(useBench.temporal, (s) => s.pastStates) as { recipe: Recipe }[];
   const future = useStore(useBench.temporal, (s) => s.futureStates) as { recipe: Recipe }[];

@@ -19,7 +19,7 @@ interface ChartCardProps {
   onChange(chart: OwnChart): void;
 }
 
-/** One chart of one's own: its lines, changed in place; taken out as a JSON file. */
+/** One chart of the user's own: its lines, changed in place; saved as a JSON file. */
 export function ChartCard({ chart, search, onChange }: ChartCardProps) {
   const remove = useRemoval();
   const { enqueueSnackbar } = useSnackbar();

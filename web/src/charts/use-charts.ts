@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { ChartLine } from '@zesty-tile/core';
 import { answerOf, api } from '../api/client.ts';
 
-/** A chart of one's own. */
+/** A custom chart. */
 export interface OwnChart {
   id: string;
   name: string;
@@ -11,7 +11,7 @@ export interface OwnChart {
 
 interface Charts {
   charts: OwnChart[];
-  /** Ids of lines that the project's tiles are held against, most used first. */
+  /** Ids of lines that the project's tiles are compared with, most used first. */
   used: string[];
 }
 

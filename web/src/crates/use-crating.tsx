@@ -35,7 +35,7 @@ function useStart() {
   };
 }
 
-/** Starts a crate of the tile in hand; where a station says “wrong” it is asked once before. */
+/** Starts a crate of the current tile; where a station says “wrong” it is asked once before. */
 export function useCrating(): (refresh?: boolean) => void {
   const start = useStart();
   return (refresh = false) => {

@@ -17,7 +17,7 @@ import {
 } from '@zesty-tile/core';
 import type { LookedCrate, LookedFile, Thumbnail } from './protocol.ts';
 
-/** Longer edge of the small pictures, and of what the size on disk is reckoned from. */
+/** Longer edge of the small pictures, and of what the size on disk is estimated from. */
 const SMALL = 256;
 const MEASURED = 512;
 

@@ -60,7 +60,7 @@ export interface ShownMaps {
   opacity: ShownMap | null;
   /** Light that the surface gives off itself, sRGB encoded. */
   emission: ShownMap | null;
-  /** 0..1, brought down to at most 512 px. */
+  /** 0..1, reduced to at most 512 px. */
   height: { width: number; height: number; values: Float32Array };
   /** F0 where it is one for the whole tile. */
   f0: [number, number, number];
@@ -159,7 +159,7 @@ export interface ReadValues {
   /** F0 as luminance, of metal and all else. */
   f0: number;
   gloss: number;
-  /** The band that the place is held against, where a line is chosen for it. */
+  /** The band that the place is compared with, where a line is chosen for it. */
   band: [number, number] | null;
 }
 
@@ -180,7 +180,7 @@ export interface LookedCrate {
   files: LookedFile[];
   /** All that is written. */
   names: string[];
-  /** Of all pictures together, reckoned from the tile at so many pixels. */
+  /** Of all pictures together, estimated from the tile at this many pixels. */
   bytes: number;
   measuredAt: number;
 }

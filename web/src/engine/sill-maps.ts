@@ -38,7 +38,7 @@ function specularMap({ planes, width, height }: Raster): ShownMaps['specular'] {
   return { map: { width, height, rgba: rgbaOf(new Raster(width, height, shares), 'specular') }, brightest };
 }
 
-/** What was sent of the tile in hand. */
+/** What was sent of the current tile. */
 export const sentMaps = new News<keyof ShownMaps>();
 
 /** Those maps of the Sill that are not among what was sent; all of them where that is empty. */

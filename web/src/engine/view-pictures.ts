@@ -58,7 +58,7 @@ export function rgbaOf(raster: Raster, view: ViewName): Uint8ClampedArray<ArrayB
 /** Stops at which the false colour is full. */
 const FULL_STOPS = 1;
 
-/** Light taken out in false colour: grey none, orange where there was more of it, blue where less. */
+/** Light removed in false colour: grey none, orange where there was more of it, blue where less. */
 function lightRgba(stops: Float32Array): Uint8ClampedArray<ArrayBuffer> {
   const out = new Uint8ClampedArray(4 * stops.length);
   for (let i = 0, at = 0; i < stops.length; i++, at += 4) {

@@ -31,7 +31,7 @@ export const isMap = (view: ViewName): view is MapName => Object.hasOwn(MAPS, vi
 /** The picture of a station's work by its name; null for maps. */
 export const stageView = (view: ViewName): AnyView | null => STAGE_VIEWS.get(view) ?? null;
 
-/** Whether a view shows a part of a map, and stands in no list. */
+/** Whether a view shows a part of a map, and is in no list. */
 export const isDetail = (view: ViewName): boolean => stageView(view)?.isDetail === true;
 
 export const VIEW_WORDS = Object.fromEntries(

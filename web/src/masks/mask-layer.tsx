@@ -12,7 +12,7 @@ import { addMaskStroke, masksNow, strokesIn, useMasks } from './use-masks.ts';
 /** Asks for what each zone covers, the open one first, whenever it or the tile changes. */
 export function useCovers(): void {
   const open = useMasks((s) => s.open);
-  // Made anew whenever a pass is whole.
+  // Made again whenever a pass is whole.
   const found = useBench((s) => s.found.finish);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new pass is asked again
   useEffect(() => {
@@ -32,7 +32,7 @@ export function useCovers(): void {
     };
     void ask();
     const zonesOf = ({ recipe }: BenchState) => recipe.masks;
-    // Asked before the dials are drawn anew, so that the engine is at it meanwhile.
+    // Asked before the dials are drawn again, so that the engine is at it meanwhile.
     const end = useBench.subscribe((now, before) => {
       if (zonesOf(now) !== zonesOf(before)) void ask();
     });
@@ -43,7 +43,7 @@ export function useCovers(): void {
   }, [open, found]);
 }
 
-/** One and the same, so that a dial that moves no stroke draws nothing anew before there is a new cover. */
+/** One and the same, so that a dial that moves no stroke draws nothing again before there is a new cover. */
 const NONE: MaskStroke[] = [];
 
 interface ZoneLayerProps {
@@ -52,7 +52,7 @@ interface ZoneLayerProps {
   lay: number;
 }
 
-/** Over the Floor: what the open zone covers; with its brush in hand it is painted. */
+/** Over the Floor: what the open zone covers; with its brush in use it is painted. */
 export function MaskLayer(props: ZoneLayerProps) {
   const { open, shown, brush: tool, radius, softness, cover } = useMasks();
   const zone = useBench((s) => s.recipe.masks.find(({ id }) => id === open));

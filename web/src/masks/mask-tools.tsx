@@ -106,7 +106,7 @@ function OpenZone({ zone, station }: { zone: Mask; station: 'gauge' | 'finish' }
 
 const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
 
-/** How much of the tile a zone covers; drawn anew by itself, without the dials. */
+/** How much of the tile a zone covers; drawn again by itself, without the dials. */
 function Share({ zone }: { zone: string }) {
   const share = useMasks((s) => s.shares[zone]);
   return <span style={{ font: `12px ${FIGURES}` }}>{share === undefined ? '…' : percent(share)}</span>;

@@ -49,7 +49,7 @@ interface PartProps {
   onRemove: (() => void) | null;
 }
 
-/** Settings with means of their own: how the part is combined stands in its head, strokes are painted. */
+/** Settings with means of their own: how the part is combined is in its head, strokes are painted. */
 const BY_OTHER_MEANS = ['how', 'strokes'];
 
 /** Maps that the tile has: supplied ones and opacity only some tiles. */

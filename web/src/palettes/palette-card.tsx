@@ -34,7 +34,7 @@ interface PaletteCardProps {
   onChange(palette: Palette): void;
 }
 
-/** One palette: its colours with their names; taken out as a JSON file. */
+/** One palette: its colours with their names; saved as a JSON file. */
 export function PaletteCard({ palette, offered, onChange }: PaletteCardProps) {
   const remove = useRemoval();
   const { colours } = palette;

@@ -12,7 +12,7 @@ import { PaletteCard } from './palette-card.tsx';
 import { readPalette } from './palette-file.ts';
 import { usePalettes, usePaletteWork } from './use-palettes.ts';
 
-/** The palettes of a project: made, changed, brought in and taken out. */
+/** The palettes of a project: made, changed, brought in and removed. */
 export function PalettesPage() {
   const { id = '' } = useParams();
   const { data: projects } = useProjects();

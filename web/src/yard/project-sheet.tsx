@@ -10,14 +10,14 @@ import { DensityField } from './density-field.tsx';
 import type { YardTile } from './queries.ts';
 import { worstOf } from './worst.ts';
 
-/** Of what stands beside the tiles, in pixels. */
+/** Of what is beside the tiles, in pixels. */
 export const SHEET_WIDTH = 316;
 
 const CrateSeveral = later(async () => (await import('./crate-several.tsx')).CrateSeveral);
 
 const WORDS: Record<VerdictState, string> = { fine: 'fine', look: 'to look at', wrong: 'wrong' };
 
-/** What stands beside the tiles while none is chosen: how the project does. */
+/** What is beside the tiles while none is chosen: how the project does. */
 export function ProjectSheet({
   projectId,
   name,

@@ -10,7 +10,7 @@ export interface TileLook {
   maps: Record<string, string>;
 }
 
-/** A tile as it stands in the Yard. */
+/** A tile as it is in the Yard. */
 export interface YardTile {
   id: string;
   projectId: string;

@@ -5,7 +5,7 @@ import { recursiveColumns, recursiveRows, type reference } from './reference.ts'
 
 /** Lines that go side by side. */
 const LINES = 4;
-/** Bytes of what the recursion holds of so many lines: their last four values. */
+/** Bytes of what the recursion holds of this many lines: their last four values. */
 const STATE = 8 * 4 * LINES;
 /** Bytes of a gain and four feedbacks. */
 const COEFFICIENTS = 8 * 5;

@@ -15,14 +15,14 @@ export class Arena {
     this.#memory = memory;
   }
 
-  /** Begins a call that takes so many bytes in all. */
+  /** Begins a call that takes this many bytes in all. */
   begin(bytes: number): void {
     this.#at = START;
     const missing = START + bytes + 64 - this.#memory.buffer.byteLength;
     if (missing > 0) this.#memory.grow(Math.ceil(missing / PAGE));
   }
 
-  /** Room for so many bytes. */
+  /** Room for this many bytes. */
   room(bytes: number): number {
     const at = this.#at;
     // SIMD likes whole vectors.
@@ -53,7 +53,7 @@ export class Arena {
     return this.#at;
   }
 
-  /** Takes again from a mark on, so many bytes at most. */
+  /** Takes again from a mark on, this many bytes at most. */
   resume(mark: number, bytes: number): void {
     this.#at = mark;
     const missing = mark + bytes - this.#memory.buffer.byteLength;
@@ -98,7 +98,7 @@ export class Arena {
     return out;
   }
 
-  /** Whether it has grown so large that it should be let go. */
+  /** Whether it has grown so large that it should be released. */
   get isLarge(): boolean {
     return this.#memory.buffer.byteLength > KEPT_BYTES;
   }

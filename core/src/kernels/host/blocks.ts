@@ -4,7 +4,7 @@ import type { Call, Exports } from './wasm.ts';
 /** Values that go through at once: they stay near the processor, and memory does not grow with a plane. */
 export const BLOCK = 2 ** 16;
 
-/** Bytes of whole vectors that hold so many floats. */
+/** Bytes of whole vectors that hold this many floats. */
 export const vectors = (count: number) => (4 * count + 15) & ~15;
 
 /** A plane changed value by value where it lies in the kernels' memory, block by block, into a new one. */

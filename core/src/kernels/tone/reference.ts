@@ -46,12 +46,12 @@ function inGamut(r: number, g: number, b: number, y: number, keep: number): [num
   return [clamp(best[0]), clamp(best[1]), clamp(best[2])];
 }
 
-/** Near black the ratio of luminances would blow up the colour of noise: beyond so many times the gain it is given up. */
+/** Near black the ratio of luminances would blow up the colour of noise: beyond this many times the gain it is given up. */
 export const MOST_LIFT = 4;
 
 /**
  * Pixels `from` … `to` − 1 of linear RGB through a tone and a change of colour (see `applyTone`), written to `out`; laid over
- * what stands there as far as `cover` says. With `only`, those pixels alone whose bit is set in it, four to a byte from `from` on.
+ * what is there as far as `cover` says. With `only`, those pixels alone whose bit is set in it, four to a byte from `from` on.
  */
 export function toneBlock(
   picture: Raster,

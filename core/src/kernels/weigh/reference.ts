@@ -5,7 +5,7 @@ export interface Taps {
   weights: Float32Array;
 }
 
-/** Taps along one axis, and for each of them the column or row that stands there once edges are met. */
+/** Taps along one axis, and for each of them the column or row that is there once edges are met. */
 export interface Weighing {
   taps: Taps;
   samples: Int32Array;
@@ -13,7 +13,7 @@ export interface Weighing {
 
 /**
  * Weighs the columns of a plane of `width` × `height`: one value for each of the taps' samples. `columns` names, for each tap of
- * each sample, the column that stands there.
+ * each sample, the column that is there.
  */
 function weighColumns(
   plane: Float32Array,

@@ -4,7 +4,7 @@ const MOST_BYTES = 120;
 /** Names that some systems keep for themselves, with any ending. */
 const KEPT = /^(con|prn|aux|nul|com[0-9]|lpt[0-9])(?=\.|$)/i;
 
-/** The longest start of a text within so many bytes of UTF-8, no character cut. */
+/** The longest start of a text within this many bytes of UTF-8, no character cut. */
 function within(text: string, most: number): string {
   const encoder = new TextEncoder();
   let out = '';

@@ -6,10 +6,10 @@ import type { ProfileFile } from './profile.ts';
 /** One picture of a crate, ready to be encoded. */
 export interface CrateFile extends Pick<ProfileFile, 'ending' | 'format' | 'bits' | 'kind'> {
   maps: MapName[];
-  /** What stands in each channel, briefly. */
+  /** What is in each channel, briefly. */
   contents: string[];
   channels: number;
-  /** The map that stands in each channel; null where it holds a value. */
+  /** The map that is in each channel; null where it holds a value. */
   channelMaps: (MapName | null)[];
   /** How many sizes above it there are of the same file. */
   rung: number;

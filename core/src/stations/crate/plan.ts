@@ -11,7 +11,7 @@ import { templateNestingProblem } from './template.ts';
 
 export type CrateSettings = Values<typeof settings>;
 
-/** The profile in force; the dials of the height and the normal set those files of a built-in one. */
+/** The profile in effect; the dials of the height and the normal set those files of a built-in one. */
 export function profileOf(chosen: CrateSettings): Profile {
   if (chosen.profile === 'own') return chosen.ownProfile ?? PROFILES.separate;
   const { files, ...rest } = PROFILES[chosen.profile as ProfileName];
@@ -39,7 +39,7 @@ const EXTENSIONS: Record<Format, string> = {
 /** No file of a ladder is smaller. */
 const LEAST_EDGE = 16;
 
-/** A picture that will go out. */
+/** A picture that will be exported. */
 export interface PlannedPicture extends Sides {
   file: ProfileFile;
   /** Place on the ladder, 0 the largest. */
@@ -54,7 +54,7 @@ export interface CratePlan {
   documents: { kind: Exclude<(typeof DOCUMENTS)[number], 'none'>; rung: number; name: string }[];
   /** The pictures stand inside the documents. */
   isEmbedded: boolean;
-  /** The text of one's own, where there is one. */
+  /** The custom text, where there is one. */
   text: string | null;
   manifest: string;
   /** All files that are written, the manifest last. */
@@ -117,7 +117,7 @@ function checkNames(names: readonly string[]): void {
 }
 
 /**
- * Names, sizes and places of all files of a crate. `missing` are maps that the tile has not.
+ * Names, sizes and places of all files of a crate. `missing` are maps that the tile does not have.
  * @throws Problem `name_clash` where two files would have one name, `name_too_long`, `bad_text`.
  */
 export function planCrate(
@@ -128,7 +128,7 @@ export function planCrate(
 ): CratePlan {
   checkText(chosen);
   const profile = profileOf(chosen);
-  // Where one pattern stands for several sizes, they are told apart at its end.
+  // Where one pattern represents several sizes, they are told apart at its end.
   const isLadder = chosen.ladder > 1;
   const pattern = isLadder && !hasField(chosen.names, 'size') ? `${chosen.names}_{size}` : chosen.names;
   const files = filesWithout(profile, missing);

@@ -16,7 +16,7 @@ export const FORMAT_BITS = {
 export type Format = keyof typeof FORMAT_BITS;
 export const FORMATS = Object.keys(FORMAT_BITS) as Format[];
 
-/** Documents that a crate's pictures may go out in or with. */
+/** Documents that a crate's pictures may be exported in or with. */
 export const DOCUMENTS = ['none', 'gltf', 'materialx'] as const;
 
 const mapChannel = v.strictObject({
@@ -29,7 +29,7 @@ const mapChannel = v.strictObject({
 const valueChannel = v.strictObject({
   value: v.pipe(v.number(), v.minValue(0, 'is at least 0'), v.maxValue(1, 'is at most 1')),
 });
-/** What stands in one channel: a plane of a map, or one value all over. */
+/** What is in one channel: a plane of a map, or one value all over. */
 export type Channel = v.InferOutput<typeof mapChannel> | v.InferOutput<typeof valueChannel>;
 
 const fileSchema = v.strictObject({
@@ -74,7 +74,7 @@ export const profileSchema = v.strictObject({
   /** A document that holds the pictures (gltf), or names them (materialx). */
   document: v.optional(v.picklist(DOCUMENTS, `is one of ${DOCUMENTS.join(', ')}`), 'none'),
 });
-/** Which files go out and what stands in each channel of each, as data. */
+/** Which files are exported and what is in each channel of each, as data. */
 export type Profile = v.InferOutput<typeof profileSchema>;
 
 /** Whether a channel holds a plane of a map as it is. */

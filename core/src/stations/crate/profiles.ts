@@ -122,7 +122,7 @@ export function mapsOf({ channels, occlusion }: ProfileFile): MapName[] {
   return [...new Set([...maps, ...(occlusion > 0 ? (['occlusion'] as const) : [])])];
 }
 
-/** What stands in each channel, briefly: `albedo.r`, `1 − roughness`, `0.5`. */
+/** What is in each channel, briefly: `albedo.r`, `1 − roughness`, `0.5`. */
 export const contentsOf = ({ channels }: ProfileFile): string[] =>
   channels.map((channel) => {
     if (!('map' in channel)) return String(channel.value);

@@ -3,7 +3,7 @@ import { StepTally } from '../join/seam.ts';
 import type { CrateFile } from './output.ts';
 import { BAND, type Rows } from './pack.ts';
 
-/** A map that goes out, with its seam figures measured on the values as they stand in the file. */
+/** A map that is exported, with its seam figures measured on the values as they stand in the file. */
 export interface MapSeams {
   map: MapName;
   seamX: number;

@@ -11,7 +11,7 @@ const GROUPS = {
   sizesOfTheirOwn: group({ id: 'sizes-of-their-own', title: 'Sizes of their own', collapsed: true }),
 };
 
-/** A text of one's own that goes out beside the pictures. */
+/** A custom text that is exported beside the pictures. */
 export interface CrateText {
   /** Ending of its file, such as `material.txt`. */
   ending: string;

@@ -20,7 +20,7 @@ export const mipSides = ({ width, height }: { width: number; height: number }, m
   height: Math.max(1, height >> mip),
 });
 
-/** Crate: which files go out, and what is in each channel. */
+/** Crate: which files are exported, and what is in each channel. */
 export const crate = station({
   name: 'crate',
   line: 'Pack the maps as your renderer reads them.',
@@ -35,7 +35,7 @@ export const crate = station({
     const surface = surfaceOf(input);
     const { pictures } = planCrate(chosen, missingMaps(surface), frame, { tile: 'tile', crate: 1 });
     const files = pictures.map(({ file, rung, width, height }): CrateFile => {
-      // Maps are made when a file asks for them and let go with it.
+      // Maps are made when a file asks for them and released with it.
       const rowsAt = (sides: { width: number; height: number }) => {
         const made = new Map<MapName, Raster>();
         const rasterOf = (map: MapName): Raster => {

@@ -12,7 +12,7 @@ export interface TextFile {
   bits: number;
   colour: boolean;
   data: boolean;
-  /** What stands in each channel; empty where there is none. */
+  /** What is in each channel; empty where there is none. */
   red: string;
   green: string;
   blue: string;
@@ -36,7 +36,7 @@ export interface TextFields {
   /** Means over the tile. */
   roughness: number;
   metallic: number;
-  /** Of what is no metal, linear. */
+  /** Of what is not a metal, linear. */
   f0: number;
   files: TextFile[];
   /** Names of the largest files by their ending. */

@@ -9,7 +9,7 @@ import type { Checkpoint } from '../../work/checkpoint.ts';
 import type { CropBox, LightField } from './fit.ts';
 import type { ShadingField } from './side-shading.ts';
 
-/** A field of logarithms over the picture, and how much of it is taken out. */
+/** A field of logarithms over the picture, and how much of it is removed. */
 export interface Divided {
   field: ShadingField;
   amount: number;
@@ -74,7 +74,7 @@ function addRow(
   }
 }
 
-/** `logLight` along rows, as much of it as is taken out. */
+/** `logLight` along rows, as much of it as is removed. */
 function rowLight(
   [, a, b, c, d, e]: LightField,
   amount: number,

@@ -148,7 +148,7 @@ export interface FoundLight {
 /**
  * Broad light of each channel: robust polynomial of order 2 through the logs of 48 × 48 block means,
  * reweighted by Tukey's bisquare (Beaton & Tukey 1974), so that a stain does not bend it. A surface of two
- * tones is told by what is left and fitted by differences of near blocks instead. Linear input; the log is
+ * tones is identified by what is left and fitted by differences of near blocks instead. Linear input; the log is
  * of v + 0.01. What `leave` covers (0..1 a pixel) is not looked at.
  */
 export function* fitLight(

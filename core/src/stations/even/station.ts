@@ -177,7 +177,7 @@ interface EvenDecision {
   fields: LightField[];
   twoToned: boolean;
   middle: number;
-  /** Light from the side, sought where it is to be taken out. */
+  /** Light from the side, sought where it is to be removed. */
   side: SideLight | null;
 }
 

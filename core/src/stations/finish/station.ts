@@ -30,7 +30,7 @@ const usedMasks = ({ zoneFinish }: Pick<FinishSettings, 'zoneFinish'>, masks: re
 
 const DEFAULT_BAND: [number, number] = [0.5, 0.9];
 
-/** The roughness band in force, low before high. */
+/** The roughness band in effect, low before high. */
 export function roughnessBand(chosen: FinishSettings): [number, number] {
   if (chosen.ownBand) return [Math.min(chosen.low, chosen.high), Math.max(chosen.low, chosen.high)];
   return lineOf(chosen)?.roughness ?? DEFAULT_BAND;

@@ -5,7 +5,7 @@ import { inParts, runToEnd, type Steps } from '../../work/steps.ts';
 /** What a pixel of the albedo is to Gauge: beyond any dielectric, below any metal, not counted, or within. */
 export const MARK = { within: 0, below: 1, above: 2, uncounted: 3, belowMetal: 4 } as const;
 
-/** Whether a mark stands for what no real surface has. */
+/** Whether a mark represents what no real surface has. */
 export const isBeyond = (mark: number): boolean =>
   mark === MARK.below || mark === MARK.above || mark === MARK.belowMetal;
 

@@ -30,7 +30,7 @@ export interface PatchFit {
   residual: number;
   /** What is left of each patch's luminance, relative: above 0 where it comes out too bright. */
   errors: number[];
-  /** Whether some patch is burnt out, so that nothing can be told by it. */
+  /** Whether some patch is clipped, so that nothing can be identified by it. */
   burnt: boolean;
 }
 

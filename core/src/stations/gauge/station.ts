@@ -27,7 +27,7 @@ import { type GaugeSettings, settings, type ZoneTone } from './settings.ts';
 import { applyTone } from './tone.ts';
 import { verdict } from './verdict.ts';
 
-/** What Gauge reads. Relief is there where a zone is picked by it, the photo where patches in it are asked for. */
+/** What Gauge reads. Relief is there where a zone is selected by it, the photo where patches in it are asked for. */
 export interface GaugeInput extends MaskInput {
   join: JoinOutput;
   source?: SourceOutput;
@@ -36,7 +36,7 @@ export interface GaugeInput extends MaskInput {
 /** Shares of a zone's fullest cover from which on a pixel belongs to it, and up to which it does not touch it. */
 const BELONGS = 0.9;
 const TOUCHES = 0.1;
-/** A zone that covers nothing by more than this picks nothing. */
+/** A zone that covers nothing by more than this selects nothing. */
 const FAINT = 0.05;
 
 interface ToneZone {
@@ -209,7 +209,7 @@ export const gauge = station({
   verdict,
 });
 
-/** The band a value of a pixel is held against, by the line of its zone or of the rest. */
+/** The band a value of a pixel is compared with, by the line of its zone or of the rest. */
 export const bandAt = (
   chosen: GaugeSettings,
   zones: GaugeOutput['zones'],

@@ -55,7 +55,7 @@ function overPower(plane: Float32Array, power: Float32Array): void {
   }
 }
 
-/** The plane with broad light and uneven contrast taken out. */
+/** The plane with broad light and uneven contrast removed. */
 function* levelled(plane: Float32Array, width: number, height: number): Steps<Float32Array> {
   const sigma = Math.max(width, height) / 14;
   const base = yield* blurring(plane, width, height, sigma, MIRROR);

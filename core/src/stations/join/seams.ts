@@ -4,7 +4,7 @@ import type { Bend } from './bend.ts';
 import { cutMask, decodePath, encodePath, minimumCut, refineCut } from './cut.ts';
 import { findBend } from './meet.ts';
 
-/** What was found about the seams, as it stands in a recipe. */
+/** What was found about the seams, as it is in a recipe. */
 export interface FoundSeams {
   cutX: string | null;
   cutY: string | null;

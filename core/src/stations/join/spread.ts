@@ -20,7 +20,7 @@ function jumpsOf(plane: Float32Array, { width, height }: Sides, edges: Edges): F
 
 /**
  * The periodic part of a picture on the axes that wrap (Moisan 2011, periodic plus smooth decomposition):
- * the jumps across the edges are spread smoothly over the whole picture and taken out. Linear values; the
+ * the jumps across the edges are spread smoothly over the whole picture and removed. Linear values; the
  * mean of each plane stays.
  */
 export async function spreadJumps(

@@ -92,7 +92,7 @@ export const join = station({
     const { size } = frame;
     const { method, blend, vectors, reach } = decided;
     const { repairs } = chosen;
-    // One more stroke lays nothing out anew.
+    // One more stroke lays nothing out again.
     const isKept = size === decided.workingSize || repairs.length > 0;
     const kept = <T>(id: string, make: () => Promise<T>): Promise<T> =>
       isKept ? context.part(id, decided, make) : make();

@@ -32,7 +32,7 @@ function vectorWords(decided: JoinDecision): string {
   return `${why}${told.join(', ')}.`;
 }
 
-/** Measured on the joined tile: its edge, its cut and its source held against each other. */
+/** Measured on the joined tile: its edge, its cut and its source compared with each other. */
 export async function joinVerdict(
   output: JoinOutput,
   input: JoinInput,

@@ -6,7 +6,7 @@ import { mean } from '../../statistics/statistics.ts';
 import { inParts, runSteps } from '../../work/steps.ts';
 import { heightOfNormals } from '../relief/integrate.ts';
 
-/** Longest edge at which both are held against each other. */
+/** Longest edge at which both are compared with each other. */
 const COMPARED = 512;
 /** How far a normal map and a height tell of one surface. */
 export interface Agreement {
@@ -16,7 +16,7 @@ export interface Agreement {
   depth: number;
 }
 
-/** Normals as a file of 8 bits holds them, their green up, brought down through their slopes; z is 1. */
+/** Normals as a file of 8 bits holds them, their green up, reduced through their slopes; z is 1. */
 async function shipped(normal: Raster, green: 1 | -1, checkpoint: () => Promise<void>): Promise<Raster> {
   const { length } = normal.planes[0];
   const slopes = [PLANES.take(length), PLANES.take(length)];

@@ -30,7 +30,7 @@ export function reoriented(base: Raster, detail: Raster, strength: number): Rast
   return out;
 }
 
-/** Unit normals of codes 0..1, their green turned over where it points the other way. */
+/** Unit normals of codes 0..1, their green inverted where it points the other way. */
 export function normalsOf(codes: Raster, isTurned: boolean): Raster {
   const out = Raster.filled(codes.width, codes.height, 3);
   const sign = isTurned ? -1 : 1;

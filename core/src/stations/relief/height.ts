@@ -31,7 +31,7 @@ export interface HeightShape {
   parts: { from: HeightSource; share: number }[];
   weights: number[];
   isDarkHigh: boolean;
-  /** How much of broad swelling is taken out, 0..1. */
+  /** How much of broad swelling is removed, 0..1. */
   flatten: number;
   /** Smoothing, in pixels. */
   softSigma: number;
@@ -96,7 +96,7 @@ async function toneSum(
   );
 }
 
-/** The parts that can be had: where there is no normal map or height to read from, tone stands in for it. */
+/** The parts that are available: where there is no normal map or height to read from, tone takes its place. */
 export function partsOf(raw: RawHeight, { parts }: HeightShape): HeightShape['parts'] {
   const had = parts.map(({ from, share }) => ({
     from: (from === 'normals' && !raw.normals) || (from === 'given' && !raw.given) ? ('tone' as const) : from,

@@ -25,7 +25,7 @@ const fineWeights = ({ fine1, fine2, fine3 }: ReliefSettings) => [fine1, fine2, 
 export const readsBands = (chosen: ReliefSettings): boolean =>
   chosen.detailFrom === 'bands' || fineWeights(chosen).some((weight) => weight !== 0);
 
-/** Settings that the normal hangs on, apart from the height. */
+/** Settings that the normal depends on, apart from the height. */
 export const normalKey = (chosen: ReliefSettings) => [
   chosen.depthMm,
   chosen.normalStrength,

@@ -59,7 +59,7 @@ function slantRow({ width, height, re, im }: Spectrum, y: number, degrees: numbe
 /**
  * Height from the shading by slanting light, linear and on the torus (Pentland 1990): tone is the slope towards the
  * light, so each frequency is divided by i·k, k the frequency along the light, with what lies square to it held back
- * (λ) and broad change left out. `grey` is linear, before any light is taken out; `degrees` is where the light comes
+ * (λ) and broad change left out. `grey` is linear, before any light is removed; `degrees` is where the light comes
  * from, clockwise from the top of the picture. Sides are powers of two. Returns heights of any scale, mean 0.
  */
 export function* slantHeight(

@@ -45,7 +45,7 @@ const FLAT = 1e-5;
 /** Above this size, which no dial is moved at, bands of tone are not held together. */
 const HELD_SIZE = 2048;
 
-/** Everything the height hangs on, but for its depth. */
+/** Everything the height depends on, but for its depth. */
 const shapeKey = (chosen: Chosen) => [
   weightsOf(chosen),
   chosen.polarity,
@@ -158,7 +158,7 @@ function* scaled(bands: Float32Array, { low, high }: { low: number; high: number
   return yield* summing([bands], [scale], { base: -low * scale, low: 0, high: 1 });
 }
 
-/** Relief: height from the tile as it left Join, and what hangs on it. */
+/** Relief: height from the tile as it left Join, and what depends on it. */
 export const relief = station({
   name: 'relief',
   line: 'Read the surface’s shape: height, normal, occlusion, cavity.',

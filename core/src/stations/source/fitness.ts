@@ -29,7 +29,7 @@ export interface Fitness {
   noise: number;
   /** Turn of the main direction of lines, degrees clockwise; null where none rules. */
   tilt: number | null;
-  /** Strongest seam figure of the raw picture laid beside itself; 1 or less and it may tile already. */
+  /** Strongest seam figure of the raw picture repeated; 1 or less and it may tile already. */
   seam: number;
 }
 
@@ -94,7 +94,7 @@ function* sharpnessOf(plane: Float32Array, width: number, height: number): Steps
   return coarse > 1e-6 ? (yield* power(0.8)) / coarse : 0;
 }
 
-/** How many pixels are burnt out or black. */
+/** How many pixels are clipped or black. */
 function lostIn([r, g, b]: Float32Array[]): { burnt: number; black: number } {
   let [burnt, black] = [0, 0];
   for (let i = 0; i < r.length; i++) {

@@ -23,7 +23,7 @@ const HIGHEST = MEASURED / 5;
 const LENGTH_SLACK = 0.3;
 const FLAT = 0.002;
 const GREY = 0.02;
-/** The wrong reading must leave so much unexplained, and so many times what the right one leaves. */
+/** The wrong reading must leave so much unexplained, and this many times what the right one leaves. */
 const PLAIN = 0.02;
 const TIMES = 1.6;
 

@@ -16,7 +16,7 @@ export type ReadsAs = (typeof READS_AS)[number];
 export const isLinear = (isFloat: boolean, reads: ReadsAs): boolean =>
   reads === 'data' || (reads === 'file' && isFloat);
 
-/** A float as a value that can be worked with: what is no number, or below zero, is none. */
+/** A float as a value that can be worked with: what is not a number, or below zero, is none. */
 const sound = (value: number): number => (value > 0 && value < 1e6 ? value : value >= 1e6 ? 1e6 : 0);
 
 /** Heights in floats may have any unit: where they leave 0..1 their range becomes it. */

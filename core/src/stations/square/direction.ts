@@ -43,7 +43,7 @@ function clearness(plane: Float32Array, width: number, height: number, degrees: 
 
 /**
  * The main direction of lines in a plane, up to quarter turns: the turn at which the means along parallel
- * lines differ most, on both axes together (projection profiles, Postl 1986), with broad tone taken out.
+ * lines differ most, on both axes together (projection profiles, Postl 1986), with broad tone removed.
  * Searched by whole degrees, then by tenths, its top found to a part of one.
  */
 export function* mainDirection(plane: Float32Array, width: number, height: number): Steps<MainDirection> {

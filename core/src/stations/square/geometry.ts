@@ -176,7 +176,7 @@ export function marginsIn(width: number, height: number, crop: Crop): MarginShar
   return NONE;
 }
 
-/** The sampling grid for the crop with margins at so many pixels, in samples of a picture. */
+/** The sampling grid for the crop with margins at this many pixels, in samples of a picture. */
 export function samplingGrid(
   pictureWidth: number,
   pictureHeight: number,

@@ -7,7 +7,7 @@ import { resampleAffine, resampleField } from '../../sampling/sample.ts';
 import { task } from '../../team/task.ts';
 import { type Crop, framePlace, type MarginShares, samplingGrid } from './geometry.ts';
 
-/** A picture, and the crop with margins that is to be taken from it at so many pixels. */
+/** A picture, and the crop with margins that is to be taken from it at this many pixels. */
 export interface Framing {
   planes: Float32Array[];
   width: number;

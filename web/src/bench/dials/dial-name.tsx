@@ -6,7 +6,7 @@ import { memo } from 'react';
 
 interface DialNameProps {
   setting: Setting;
-  /** What stands in the place of its name. */
+  /** What is in the place of its name. */
   words?: string;
   changed: boolean;
   onReset(): void;

@@ -4,7 +4,7 @@ import { useBench } from '../state.ts';
 import { DialRow } from './dial-row.tsx';
 import { useDials } from './use-dials.ts';
 
-/** One row for the line of the chart that a station is held against. */
+/** One row for the line of the chart that a station is compared with. */
 export function LineDial({ station, setting }: { station: 'gauge' | 'finish'; setting: Setting }) {
   const { line, ownLine } = useDials<'gauge' | 'finish', 'line' | 'ownLine'>(station, 'line', 'ownLine');
   const projectId = useBench((s) => s.projectId);

@@ -9,7 +9,7 @@ import { useSteady } from './use-steady.ts';
 
 interface NumberDialProps {
   setting: NumberSetting;
-  /** What stands in the place of its name. */
+  /** What is in the place of its name. */
   words?: string;
   value: number;
   onChange(value: number): void;

@@ -2,7 +2,7 @@ import type { StationName, StationSettings } from '@zesty-tile/core';
 import { useShallow } from 'zustand/react/shallow';
 import { useBench } from '../state.ts';
 
-/** Some settings of a station: what shows them is drawn anew when one of them changes, and at no other dial's move. */
+/** Some settings of a station: what shows them is drawn again when one of them changes, and at no other dial's move. */
 export const useDials = <N extends StationName, K extends keyof StationSettings[N]>(
   station: N,
   ...keys: K[]

@@ -49,7 +49,7 @@ const NOTHING: Size = { width: 1, height: 1 };
 /** So long a picture stands before it is drawn at its finest. */
 const FINE_AFTER_MS = 200;
 
-/** The flat view: the tile laid beside itself, or the photo while Source or Square is looked at. */
+/** The flat view: the tile repeated, or the photo while Source or Square is looked at. */
 export function Floor() {
   const shown = useBench((s) => s.shown);
   const station = useBench((s) => s.station);
@@ -101,7 +101,7 @@ export function Floor() {
       isBefore: held,
       isPanning: space,
     };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another lay or shape is fitted anew
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another lay or shape is fitted again
   useEffect(() => setChosenLook(null), [layNow, isPhoto]);
   // Before the browser paints, so that the picture and what lies over it change in one frame.
   useLayoutEffect(() => {
@@ -109,7 +109,7 @@ export function Floor() {
     const context = canvas?.getContext('2d');
     if (!canvas || !context || stage.width === 0) return;
     const [width, height] = [stage.width, stage.height].map((side) => Math.round(side * devicePixelRatio));
-    // Given its size anew a canvas is made anew.
+    // Given its size again a canvas is made again.
     if (canvas.width !== width) canvas.width = width;
     if (canvas.height !== height) canvas.height = height;
     context.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);

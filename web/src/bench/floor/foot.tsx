@@ -29,7 +29,7 @@ interface FloorFootProps {
   onPixels(): void;
 }
 
-/** What stands under the picture; drawn anew only when it says something else, not with every picture. */
+/** What stands under the picture; drawn again only when it says something else, not with every picture. */
 export const FloorFoot = memo(function FloorFoot({
   readout,
   zoom,

@@ -16,7 +16,7 @@ interface HandleProps {
   onRelease?(): void;
   /** By how many steps an arrow key moves it. */
   onStep(dx: number, dy: number): void;
-  /** Asked for by Delete, where it can be taken away. */
+  /** Asked for by Delete, where it can be removed. */
   onDelete?(): void;
 }
 

@@ -4,7 +4,7 @@ import { GREY } from '../../theme.ts';
 import { type BrushPlane, shareAt } from './use-brush.ts';
 import { endPick, usePick } from './use-pick.ts';
 
-/** Values are the mean over so many pixels each way, so that grain has no say. */
+/** Values are the mean over this many pixels each way, so that grain has no say. */
 const AROUND = 2;
 
 function meanOf({ planes, width, height }: ShownView, u: number, v: number): number[] {

@@ -6,7 +6,7 @@ import type { PaletteColour } from '../../palettes/use-palettes.ts';
 import { reflectanceWords } from '../../settings/reflectance.ts';
 import type { Language } from '../../settings/settings.ts';
 
-/** What a reading is held against. */
+/** What a reading is compared with. */
 export interface ReadoutFrame {
   depthMm: number;
   /** The line of the chart, for the albedo. */

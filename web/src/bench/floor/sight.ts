@@ -9,7 +9,7 @@ interface Sight {
   cut: boolean;
   heat: boolean;
   hatching: boolean;
-  /** Colour taken out of colour views: luminance alone. */
+  /** Colour removed from colour views: luminance alone. */
   luminance: boolean;
   guides: boolean;
   /** At Proof: a far field in place of the laid tiles, and how a game would look at it. */

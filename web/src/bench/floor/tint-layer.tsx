@@ -24,7 +24,7 @@ function within(context: CanvasRenderingContext2D, plane: BrushPlane, lay: numbe
   context.restore();
 }
 
-/** Draws a stroke, or takes away where it erases; of a veil it is the other way round. */
+/** Draws a stroke, or removes where it erases; of a veil it is the other way round. */
 function paint(
   context: CanvasRenderingContext2D,
   plane: BrushPlane,
@@ -96,12 +96,12 @@ interface TintLayerProps {
   mask: HTMLCanvasElement | null;
   /** Strokes that are not in it. */
   strokes: readonly Painted[];
-  /** The brush in hand, or null: then it is only looked at. */
+  /** The brush in use, or null: then it is only looked at. */
   brush: { radius: number; softness: number; erase: boolean } | null;
   onStroke(points: BrushPoint[]): void;
 }
 
-/** Over the Floor: what is picked, tinted; with a brush in hand it is drawn. */
+/** Over the Floor: what is picked, tinted; with a brush in use it is drawn. */
 export function TintLayer({
   name,
   look,

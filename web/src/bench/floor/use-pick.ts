@@ -28,7 +28,7 @@ export function startPick(pick: Pick): void {
   usePick.setState({ pick });
 }
 
-/** Nothing is asked for any more; the Floor shows what it showed, or goes on with the view in hand. */
+/** Nothing is asked for any more; the Floor shows what it showed, or goes on with the view in use. */
 export function endPick(stay = false): void {
   if (!usePick.getState().pick) return;
   usePick.setState({ pick: null });

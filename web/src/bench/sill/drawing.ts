@@ -1,6 +1,6 @@
 import * as THREE from 'three';
 
-/** Names of what stands for the tile in hand, and of what is held beside it. */
+/** Names of what represents the current tile, and of what is held beside it. */
 export const MINE = 'mine';
 export const OTHER = 'other';
 

@@ -41,7 +41,7 @@ export function GreySteps() {
   );
 }
 
-/** How much of the light comes from all round; the rest comes from the sun, so that relief is still seen. */
+/** How much of the light comes from all sides; the rest comes from the sun, so that relief is still seen. */
 const ROUND = 0.4;
 
 /** White light under which a level surface looks as bright as its reflectance. */

@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
 
-/** A shape of one's own: fitted into a ball of radius 1, its v running downwards. */
+/** A custom shape: fitted into a ball of radius 1, its v running downwards. */
 export interface OwnShape {
   name: string;
   geometry: THREE.BufferGeometry;

@@ -75,7 +75,7 @@ function Metres() {
   );
 }
 
-/** How large the shape is and how its faces are shown; a shape of one's own; a still of the view. */
+/** How large the shape is and how its faces are shown; a custom shape; a still of the view. */
 export function ShapePanel() {
   const { times, scale, bothFaces, opacityAs, glow, own, shape } = useSill();
   const tileId = useBench((s) => s.tileId);

@@ -112,7 +112,7 @@ export const STANCES: Record<Shape, Stand> = {
   own: { half: 1.1, from: [0.3, 0.3, 0.9] },
 };
 
-/** Where the ground lies under a shape, and which way is up, for what stands beside it. */
+/** Where the ground lies under a shape, and which way is up, for what is beside it. */
 export const GROUNDS: Record<SolidShape | 'own', { at: [number, number, number]; lies: boolean }> = {
   slab: { at: [1.15, 0, 0], lies: true },
   ball: { at: [1.25, -1, 0], lies: false },

@@ -26,7 +26,7 @@ export type SillMap = (typeof SILL_MAPS)[number];
  */
 export type Show = 'finished' | 'clay' | 'side' | 'sheen' | 'light' | 'unlit' | 'eye' | SillMap;
 
-/** What lies around the shape: a made-up place, or a picture of one's own by its id. */
+/** What lies around the shape: a made-up place, or a custom picture by its id. */
 export interface Around {
   name: SurroundingsName | `own:${string}`;
   turn: number;
@@ -42,7 +42,7 @@ export interface Around {
 export const DEPTHS = ['flat', 'one-step', 'ray-steps', 'true'] as const;
 export type Depth = (typeof DEPTHS)[number];
 
-/** What stands beside the tile in hand, in one light: its albedo alone, one of its versions, or another tile. */
+/** What is beside the current tile, in one light: its albedo alone, one of its versions, or another tile. */
 export type Beside = { kind: 'albedo' } | { kind: 'version'; number: number } | { kind: 'tile'; id: string };
 
 interface SillState {
@@ -56,7 +56,7 @@ interface SillState {
   tone: 'neutral' | 'plain';
   /** How often the tile goes over the shape, beside its own number. */
   times: number;
-  /** A figure of 1.7 m and a cube of 10 cm stand beside the shape. */
+  /** A figure of 1.7 m and a cube of 10 cm are beside the shape. */
   scale: boolean;
   /** The sun goes round slowly. */
   turning: boolean;
@@ -72,7 +72,7 @@ interface SillState {
   show: Show;
   /** By which the surface beside the grey steps is divided, to compare it with its undivided self. */
   matteDivisor: number;
-  /** Maps taken out of play. */
+  /** Maps removed from play. */
   off: SillMap[];
   depth: Depth;
   /** Looks along the ray where the surface is seen from straight above, and where it is seen along. */
@@ -91,7 +91,7 @@ interface SillState {
   split: 'halves' | 'line';
   /** Where the line stands, 0…1. */
   line: number;
-  /** Tiles that lie on parts of the scene; on others lies the tile in hand. */
+  /** Tiles that lie on parts of the scene; on others lies the current tile. */
   laid: Partial<Record<ScenePart, string>>;
   /** Whether it fills the work. */
   grown: boolean;

@@ -40,7 +40,7 @@ function Stance({ half, tall = half, from }: Stand) {
   return null;
 }
 
-/** How bright the picture is, and how what is brighter than the screen is brought down. */
+/** How bright the picture is, and how what is brighter than the screen is reduced. */
 function Exposure({ exposure, tone }: { exposure: number; tone: 'neutral' | 'plain' }) {
   const { gl, invalidate } = useThree();
   useEffect(() => {
@@ -51,7 +51,7 @@ function Exposure({ exposure, tone }: { exposure: number; tone: 'neutral' | 'pla
   return null;
 }
 
-/** Notices when the graphics card lets go of the drawing context. */
+/** Notices when the graphics card releases the drawing context. */
 function ContextWatch({ onLost }: { onLost(): void }) {
   const { gl } = useThree();
   useEffect(() => {
@@ -95,7 +95,7 @@ class Fallback extends Component<{ children: ReactNode; onAgain(): void }, { bro
   }
 }
 
-/** Everything that stands in the light: the tile in hand, and what is held beside it. */
+/** Everything that is in the light: the current tile, and what is held beside it. */
 function Standing({ maps, other }: { maps: ShownMaps; other: ShownMaps | null }) {
   const isScene = useSill((s) => s.shape === 'scene');
   const isAlbedo = useSill((s) => s.beside?.kind === 'albedo');

@@ -32,7 +32,7 @@ interface ChannelEditorProps {
   onChange(channel: Channel): void;
 }
 
-/** What stands in one channel: its picture, which map, turned over or not, or one value. */
+/** What is in one channel: its picture, which map, inverted or not, or one value. */
 export function ChannelEditor({ index, isGrey, channel, picture, onChange }: ChannelEditorProps) {
   const name = isGrey ? 'Grey' : CHANNELS[index];
   const isMap = 'map' in channel;

@@ -6,7 +6,7 @@ const CHANNELS = ['red', 'green', 'blue', 'alpha'];
 const partWords = (channel: Channel): string =>
   'map' in channel ? `${VIEW_WORDS[channel.map]}${channel.turned ? ' turned over' : ''}` : `${channel.value}`;
 
-/** Which map stands in which channel, in words. */
+/** Which map is in which channel, in words. */
 export function channelWords(file: ProfileFile): string {
   const { channels, occlusion } = file;
   const colour = channels.slice(0, 3);

@@ -49,7 +49,7 @@ function FileLook({ file, looked, onClose }: { file: ProfileFile; looked: Looked
   );
 }
 
-/** What goes out: each file with its picture, name and channels, and what all of it comes to. */
+/** What is exported: each file with its picture, name and channels, and what all of it comes to. */
 export function Contents({ tile, crate }: { tile: string; crate: number }) {
   const chosen = useBench((s) => s.recipe.stations.crate);
   const maps = useBench((s) => s.maps);

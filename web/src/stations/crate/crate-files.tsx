@@ -6,11 +6,11 @@ import { Swatch } from './swatches.tsx';
 interface CrateFilesProps {
   id: string;
   files: readonly { name: string; bytes: number }[];
-  /** What stands in the channels of each picture, by its manifest. */
+  /** What is in the channels of each picture, by its manifest. */
   contents: Record<string, string[]>;
 }
 
-/** The files of a crate, each to be had by itself, with what is in its channels. */
+/** The files of a crate, each available by itself, with what is in its channels. */
 export function CrateFiles({ id, files, contents }: CrateFilesProps) {
   return files.map((file) => (
     <Box key={file.name} sx={{ fontSize: 12 }}>

@@ -18,7 +18,7 @@ export function NewestCrate() {
   return newest ? <CrateCard key={newest.id} id={newest.id} tileId={tileId} isNewest /> : null;
 }
 
-/** Crating: what goes out, and the crates made before the newest. */
+/** Crating: what is exported, and the crates made before the newest. */
 export function CratePanel() {
   const tileId = useBench((s) => s.tileId);
   const start = useCrating();

@@ -45,7 +45,7 @@ interface FileEditorProps {
   children?: ReactNode;
 }
 
-/** One file of a profile: what it is, what stands in its channels, and how it looks. */
+/** One file of a profile: what it is, what is in its channels, and how it looks. */
 export function FileEditor({ file, looked, onChange, children }: FileEditorProps) {
   const set = (values: Partial<ProfileFile>) => onChange({ ...file, ...values });
   const { channels, format } = file;

@@ -28,7 +28,7 @@ const FIRST: CrateText = {
   text: 'material "{{tile}}"\nsize {{size}}\ndepth {{depthShare}}\n{{#files}}\n{{map}} = {{name}}\n{{/files}}\n',
 };
 
-/** Where a text of one's own is written, and what it speaks of. */
+/** Where a custom text is written, and what it speaks of. */
 function TextDialog({ onClose }: { onClose(): void }) {
   const kept = useBench((s) => s.recipe.stations.crate.text);
   const [{ ending, text }, setText] = useState(kept ?? FIRST);
@@ -96,7 +96,7 @@ function TextDialog({ onClose }: { onClose(): void }) {
   );
 }
 
-/** How files are called, and a text of one's own beside them. */
+/** How files are called, and a custom text beside them. */
 export function Names() {
   const { names, text } = useBench((s) => s.recipe.stations.crate);
   const [typed, setTyped] = useState(names);

@@ -29,7 +29,7 @@ function readProfile(text: string): Profile {
 const use = (ownProfile: Profile) =>
   useBench.getState().setDials('crate', { profile: 'own', ownProfile }, '');
 
-/** A profile of one's own: changed on a page, kept for the project, taken out and in as a file. */
+/** A custom profile: changed on a page, kept for the project, removed and in as a file. */
 export function OwnProfile({ tile, crate }: { tile: string; crate: number }) {
   const chosen = useBench((s) => s.recipe.stations.crate);
   const projectId = useBench((s) => s.projectId);

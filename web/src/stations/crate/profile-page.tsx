@@ -48,7 +48,7 @@ interface ProfilePageProps {
   onClose(): void;
 }
 
-/** A profile of one's own: its files, what stands in their channels, seen on the tile in hand. */
+/** A custom profile: its files, what is in their channels, seen on the current tile. */
 export function ProfilePage({ from, tile, crate, onClose }: ProfilePageProps) {
   const projectId = useBench((s) => s.projectId);
   const settings = useBench((s) => s.recipe.stations.crate);

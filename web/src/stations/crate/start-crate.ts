@@ -1,7 +1,7 @@
 import { answerOf } from '../../api/client.ts';
 import { saveNow, useSave } from '../../bench/save.ts';
 
-/** Saves what is in hand, then has the server make a crate of it. @throws ApiError, or Error in words. */
+/** Saves what is in use, then has the server make a crate of it. @throws ApiError, or Error in words. */
 export async function startCrate(tileId: string, refresh: boolean) {
   await saveNow();
   const { state } = useSave.getState();

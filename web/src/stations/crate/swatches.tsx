@@ -21,7 +21,7 @@ export function Swatch({ channel }: { channel: number }) {
   );
 }
 
-/** What stands in red, green, blue and alpha of a file, each beside its colour. */
+/** What is in red, green, blue and alpha of a file, each beside its colour. */
 export function Swatches({ file }: { file: Pick<ProfileFile, 'channels'> }) {
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.25, color: GREY.soft }}>

@@ -9,12 +9,12 @@ interface Looked {
   problem: string;
 }
 
-/** What a crate of the tile in hand will hold by some settings, made anew when either changes. */
+/** What a crate of the current tile will hold by some settings, made again when either changes. */
 export function useCrateLook(chosen: CrateSettings, tile: string, crate: number): Looked {
   const found = useBench((s) => s.found.crate);
   const maps = useBench((s) => s.maps);
   const [looked, setLooked] = useState<Looked>({ look: null, problem: '' });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what was computed anew is looked at anew
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was computed again is looked at again
   useEffect(() => {
     let isOver = false;
     void engineNow()

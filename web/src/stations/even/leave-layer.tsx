@@ -11,7 +11,7 @@ interface LeaveLayerProps {
   lay: number;
 }
 
-/** Over the evened crop while the brush is in hand: what is painted to be left alone, tinted. */
+/** Over the evened crop while the brush is in use: what is painted to be left alone, tinted. */
 export function LeaveLayer(props: LeaveLayerProps) {
   const { tool, radius, softness } = useLeave();
   const strokes = useBench((s) => s.recipe.stations.even.leave);

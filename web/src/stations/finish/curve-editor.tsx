@@ -21,7 +21,7 @@ const rounded = (value: number) => Math.round(1000 * value) / 1000;
 const placeX = (x: number) => PAD + x * (WIDE - 2 * PAD);
 const placeY = (y: number) => HIGH - PAD - y * (HIGH - 2 * PAD);
 
-/** The tone curve of roughness: points are dragged, added by a press, taken away by a key or a double press. */
+/** The tone curve of roughness: points are dragged, added by a press, removed by a key or a double press. */
 export function CurveEditor() {
   const points = useBench((s) => s.recipe.stations.finish.points);
   const band = useBench((s) => roughnessBand(s.recipe.stations.finish).join(' – '));

@@ -47,7 +47,7 @@ function tickWords(y: number, language: Language): string {
   }
 }
 
-/** Where the luminance of the tile in hand stands, against the band of the chosen line. */
+/** Where the luminance of the current tile stands, against the band of the chosen line. */
 export function LuminanceGraph() {
   const bins = useRested(useBench((s) => s.bins));
   const line = useBench((s) => lineOf(s.recipe.stations.gauge));

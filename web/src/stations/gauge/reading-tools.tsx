@@ -83,7 +83,7 @@ function ReadingRow({ k, values, chosen }: { k: number; values: ReadValues | und
   );
 }
 
-/** Readings dropped on the tile: what stands there, held against the line. */
+/** Readings dropped on the tile: what is there, compared with the line. */
 export function ReadingTools() {
   const readings = useBench((s) => s.recipe.stations.gauge.readings);
   const { values, chosen } = useGauge();

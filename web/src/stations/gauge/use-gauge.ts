@@ -7,7 +7,7 @@ import type { ReadValues } from '../../engine/protocol.ts';
 interface GaugeState {
   /** What stands at each reading, as it was read last. */
   values: ReadValues[];
-  /** The reading in hand. */
+  /** The reading in use. */
   chosen: number;
 }
 

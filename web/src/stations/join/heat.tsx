@@ -27,7 +27,7 @@ export function SeamHeat({ look, tile, stage, lay, halfShift }: HeatProps) {
   const measured = useBench((s) => s.found.join?.verdict);
   const maps = useBench((s) => s.maps);
   const [spots, setSpots] = useState<Spot[]>([]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew when something was measured anew
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked again when something was measured again
   useEffect(() => {
     let wanted = true;
     void engineNow()

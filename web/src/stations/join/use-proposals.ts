@@ -14,7 +14,7 @@ interface Proposals {
 
 const NOTHING: Proposals = { open: false, offers: [], busy: false, best: null, failure: null };
 
-/** The ways of joining that were tried on the tile in hand. */
+/** The ways of joining that were tried on the current tile. */
 export const useProposals = create<Proposals>(() => NOTHING);
 
 /** Which run of trying is the present one: what an earlier one still says is not heard. */

@@ -21,7 +21,7 @@ export function VectorHandles({ look, tile }: { look: Look; tile: Size }) {
   const decided = useBench((s) => s.recipe.decisions.join?.data) as JoinDecision | undefined;
   const setDials = useBench((s) => s.setDials);
   const gripped = useRef<Pair>([1, 0]);
-  // The tile is laid about the crop's middle anew with every move; what is dragged stays under the pointer meanwhile.
+  // The tile is laid about the crop's middle again with every move; what is dragged stays under the pointer meanwhile.
   const [heldCorner, setHeldCorner] = useState<readonly number[] | null>(null);
   if (!decided) return null;
   const byHand = drawn.from === 'hand' ? drawn.vectors : null;

@@ -11,7 +11,7 @@ import { FIGURES, GREY } from '../../theme.ts';
 import { SIGN, STATE_COLOUR } from '../../verdict.tsx';
 import { useProjects } from '../../yard/queries.ts';
 
-/** Everything the tile is held against: figure, limit, a sentence, and the way to the station that mends it. */
+/** Everything the tile is compared with: figure, limit, a sentence, and the way to the station that mends it. */
 export function CheckList() {
   const found = useBench((s) => s.found);
   const stations = useBench((s) => s.recipe.stations);

@@ -12,7 +12,7 @@ interface ProofState {
 
 export const useProof = create<ProofState>(() => ({ marked: null, jump: null }));
 
-/** At Join: takes the healing brush in hand at the spot that was asked for, as large as the spot. */
+/** At Join: takes the healing brush in use at the spot that was asked for, as large as the spot. */
 export function beginRepairJump(): void {
   const { jump } = useProof.getState();
   if (!jump) return;

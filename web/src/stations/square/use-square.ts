@@ -15,7 +15,7 @@ interface SquareState {
   pieces: { offers: OfferedCrop[] | null; failure: string | null } | null;
 }
 
-/** What is in hand at Square. */
+/** What is in use at Square. */
 export const useSquare = create<SquareState>(() => ({
   drawing: false,
   bending: false,

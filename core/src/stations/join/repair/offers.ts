@@ -27,10 +27,10 @@ export const GRAFT_OFFERS = 6;
 
 /** The tile is searched at this size. */
 const SEARCHED = 256;
-/** Rings, in radii, along which a patch is held against what is there, and points on each. */
+/** Rings, in radii, along which a patch is compared with what is there, and points on each. */
 const RINGS = [0.8, 1, 1.2] as const;
 const AROUND = 40;
-/** How much a difference of mean light counts, which blending takes away, beside one of structure. */
+/** How much a difference of mean light counts, which blending removes, beside one of structure. */
 const LIGHT_COUNTS = 0.15;
 /** Patches nearer to the place than so many radii would bring it along. */
 const CLEAR = 2;
@@ -119,7 +119,7 @@ function usualStep({ width, height, planes }: Raster): number {
 }
 
 /**
- * How unlike the tile and the patch are along an outline, once their mean difference of light is taken away: RMS
+ * How unlike the tile and the patch are along an outline, once their mean difference of light is removed: RMS
  * of the colour distance in square roots of light.
  */
 function unlikeAlong(tile: Place, patch: Place, outline: [number, number][]): number {

@@ -162,7 +162,7 @@ export async function sourceDetail(
 }
 
 /**
- * Smearing, broken ridges, lines and jumps of tone along the seams of a tile, each held against the places
+ * Smearing, broken ridges, lines and jumps of tone along the seams of a tile, each compared with the places
  * of the source that are most alike. Encoded pictures at one scale.
  */
 export async function detailScore(

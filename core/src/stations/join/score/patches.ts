@@ -9,7 +9,7 @@ import type { Crossing } from './path.ts';
 
 const PATCH = 8;
 const STRIDES = [1, 2, 4];
-/** Patches of the source that others are held against. */
+/** Patches of the source that others are compared with. */
 const BANK = 2600;
 /** Patches of the source that say what is usual. */
 const USUAL = 320;
@@ -85,7 +85,7 @@ function describe(
   into[TERMS.length + 1] = (COLOUR_WEIGHT * second) / PATCH;
 }
 
-/** Patches that are told or held against a bank before others are let in. */
+/** Patches that are told or compared with a bank before other work can run. */
 const AT_ONCE = 128;
 
 /** The patches of a picture whose corners are given; wraps. */
@@ -165,7 +165,7 @@ async function shrunk(raster: Raster, stride: number, checkpoint: Checkpoint): P
   return opponents(small);
 }
 
-/** The patches that others are held against, one set for each size; made once for a source. */
+/** The patches that others are compared with, one set for each size; made once for a source. */
 export async function banksOf(source: Raster, checkpoint: Checkpoint): Promise<Bank[]> {
   const banks: Bank[] = [];
   for (const stride of STRIDES) {
@@ -215,7 +215,7 @@ async function nearest(
   return { which, distance };
 }
 
-/** Patches held against a bank, leaving out of it what lies nearer than `apart`. */
+/** Patches compared with a bank, leaving out of it what lies nearer than `apart`. */
 async function compared(
   bank: Bank,
   asked: Patches,
@@ -253,8 +253,8 @@ function unlikeness(found: Compared[]): Unlikeness {
 }
 
 /**
- * Holds patches over the seams against patches of the source: 8 × 8 pixels at three sizes, told by low
- * cosine terms of lightness and by colour. How far the nearest is, is held against how far that one is from
+ * Holds patches over the seams against patches of the source: 8 × 8 pixels at three sizes, identified by low
+ * cosine terms of lightness and by colour. How far the nearest is, is compared with how far that one is from
  * its own nearest, so that a joint is compared with joints (as local outliers are, Breunig et al. 2000).
  * Encoded pictures at one scale; `seams` lie on the tile.
  */

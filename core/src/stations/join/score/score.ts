@@ -39,7 +39,7 @@ const encoded = async (
   return small.mapPlanes(KERNELS.encodeSrgbPlane);
 };
 
-/** What others are held against, made once for each source picture. */
+/** What others are compared with, made once for each source picture. */
 interface Measures {
   size: number;
   banks: Awaited<ReturnType<typeof banksOf>>;

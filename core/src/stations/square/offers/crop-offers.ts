@@ -16,7 +16,7 @@ import { alikePieces } from './alike.ts';
 import type { CropOffer } from './offer.ts';
 import { periodPieces } from './periods.ts';
 
-/** Shorter side of the photo on which periods are sought, and on which edges are held against each other. */
+/** Shorter side of the photo on which periods are sought, and on which edges are compared with each other. */
 const SEARCHED = 512;
 const COMPARED = 160;
 const SOFT = 1.5;
@@ -36,7 +36,7 @@ const NO_MARGINS = { left: 0, right: 0, top: 0, bottom: 0 };
 
 /**
  * Pieces of a photo that come near to tiling by themselves: whole periods of a regular pattern, and upright pieces
- * with opposite edges alike. The figures are those of the piece laid beside itself as it is, its broad light taken
+ * with opposite edges alike. The figures are those of the piece repeated as it is, its broad light taken
  * out. `photo` is linear; `turnDegrees` is kept for the upright ones.
  */
 export async function cropOffers(

@@ -17,7 +17,7 @@ export interface CropOffer {
   framing: Framing;
   /** For pieces of whole periods: cells in them, about, and by how much their pattern is changed so that it meets itself. */
   periods: { cells: number; stretch: number; shear: number; turn: number } | null;
-  /** The piece as it would be laid beside itself without any joining, its broad light taken out. */
+  /** The piece as it would be repeated without any joining, its broad light removed. */
   picture: Raster;
   seams: SeamFigures;
   /** Share of the photo's area that the piece takes. */

@@ -22,7 +22,7 @@ function besideOf(key: string): Beside | null {
   return kind === 'tile' ? { kind, id: rest } : null;
 }
 
-/** What is held beside the tile in hand. */
+/** What is held beside the current tile. */
 export function useBesideWords(): string {
   const beside = useSill((s) => s.beside);
   const projectId = useBench((s) => s.projectId);
@@ -71,7 +71,7 @@ function HeldBeside() {
   );
 }
 
-/** Chooses what is held beside the tile in hand, in one light and one camera. */
+/** Chooses what is held beside the current tile, in one light and one camera. */
 export function BesidePanel() {
   const beside = useSill((s) => s.beside);
   const split = useSill((s) => s.split);

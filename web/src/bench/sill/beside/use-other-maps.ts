@@ -39,7 +39,7 @@ export const useTileMaps = (id: string | undefined) =>
     staleTime: 30_000,
   });
 
-/** Maps of what is held beside the tile in hand; null while they are made, or where they are its own. */
+/** Maps of what is held beside the current tile; null while they are made, or where they are its own. */
 export function useBesideMaps(beside: Beside | null): { maps: ShownMaps | null; problem: string } {
   const tileId = useBench((s) => s.tileId);
   const source = useBench((s) => s.source);

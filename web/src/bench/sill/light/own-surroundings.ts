@@ -16,7 +16,7 @@ export const useOwnSurroundings = (): OwnSurroundings[] =>
     queryFn: () => answerOf(api.surroundings.$get()),
   }).data?.surroundings ?? [];
 
-/** Longest side that is kept of a plain picture: light from all round needs no more. */
+/** Longest side that is kept of a plain picture: light from all sides needs no more. */
 const MOST = 2048;
 
 async function plainTexture(bytes: ArrayBuffer): Promise<THREE.Texture> {
@@ -64,7 +64,7 @@ async function read(format: OwnSurroundings['format'], bytes: ArrayBuffer): Prom
   return new THREE.DataTexture(upwards, width, height, THREE.RGBAFormat, THREE.FloatType);
 }
 
-/** A 360° picture as light from all round. @throws Error in plain words. */
+/** A 360° picture as light from all sides. @throws Error in plain words. */
 export async function textureFrom(
   format: OwnSurroundings['format'],
   bytes: ArrayBuffer,

@@ -12,7 +12,7 @@ import { pressable } from '../../pressed.ts';
 import { SillRow } from '../sill-popover.tsx';
 import { useSill } from '../state.ts';
 
-/** Lights that are kept under names: put up again, kept anew, or thrown away. */
+/** Lights that are kept under names: put up again, kept again, or thrown away. */
 export function RigRows() {
   const queries = useQueryClient();
   const remove = useRemoval();

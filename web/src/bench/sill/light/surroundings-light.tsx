@@ -6,7 +6,7 @@ import type { Around } from '../state.ts';
 import { ownTexture, skyAndGroundOf } from './own-surroundings.ts';
 import { isMadeUp, skyAndGround, surroundings } from './surroundings.ts';
 
-/** How strong even light from all round is, beside the sun. */
+/** How strong even light from all sides is, beside the sun. */
 const STRENGTH = 0.55;
 /** A sky light is the mean of what is seen, times π, as lamps are measured. */
 const LAMP = Math.PI * STRENGTH;
@@ -39,7 +39,7 @@ function usePicture(name: Around['name'], isWanted: boolean, onProblem: (words: 
 }
 
 /**
- * Light from all round: image-based where a graphics card draws. Filtering the picture of the surroundings
+ * Light from all sides: image-based where a graphics card draws. Filtering the picture of the surroundings
  * takes many seconds without one, so there a light of the sky's and the ground's mean colours, and a soft fill, stand for it.
  */
 export function SurroundingsLight({

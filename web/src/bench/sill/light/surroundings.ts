@@ -92,11 +92,11 @@ const PLACES: Record<SurroundingsName, Place> = {
   },
 };
 
-/** Whether surroundings are made up, and not a picture of one's own. */
+/** Whether surroundings are made up, and not a custom picture. */
 export const isMadeUp = (name: string): name is SurroundingsName =>
   (SURROUNDINGS as readonly string[]).includes(name);
 
-/** The sun of a place; beside a picture of one's own, whose light is in it already, a faint one. */
+/** The sun of a place; beside a custom picture, whose light is in it already, a faint one. */
 export const sunOf = (name: string): Place['sun'] =>
   isMadeUp(name) ? PLACES[name].sun : { colour: '#ffffff', strength: 1 };
 

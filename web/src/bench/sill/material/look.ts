@@ -3,12 +3,12 @@ import type { ShownMaps } from '../../../engine/protocol.ts';
 import type { Show, SillMap } from '../state.ts';
 import type { SillTextures } from './use-textures.ts';
 
-/** Linear reflectance of clay, and of what stands in for an albedo that is off. */
+/** Linear reflectance of clay, and of what takes the place of an albedo that is off. */
 const CLAY = 0.35;
 const PLAIN = 0.18;
 /** What light falls is judged on this. */
 const WHITE = 0.8;
-/** What stands in for roughness that is off, and F0 that is off: a usual dielectric. */
+/** What replaces roughness that is off, and F0 that is off: a usual dielectric. */
 const PLAIN_ROUGHNESS = 0.6;
 const PLAIN_F0 = 0.04;
 

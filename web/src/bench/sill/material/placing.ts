@@ -5,7 +5,7 @@ import type { Depth } from '../state.ts';
 export interface Placing {
   depth: Depth;
   triplanar: boolean;
-  /** Without what is thrown back diffusely only what is mirrored is seen, of metal too. */
+  /** Without what is reflected diffusely only what is mirrored is seen, of metal too. */
   diffuse: boolean;
   /** Colour alone, without light. */
   unlit: boolean;
@@ -68,7 +68,7 @@ const OWN_SLOPES = `
 #define texture2D(map, at) textureGrad(map, at, zDx, zDy)
 `;
 
-/** Steps towards a light, and how hard what stands in the way darkens. */
+/** Steps towards a light, and how hard what is in the way darkens. */
 const SHADE_STEPS = 12;
 const SHADE_HARD = 8;
 

@@ -29,9 +29,9 @@ export function useLimits(): Limits {
   );
 }
 
-/** A texture that is made anew, and the old one freed, only when what it hangs on changes. */
+/** A texture that is made again, and the old one freed, only when what it depends on changes. */
 function useTexture<T extends THREE.Texture | null>(make: () => T, on: DependencyList): T {
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the caller names what it hangs on
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the caller names what it depends on
   const texture = useMemo(make, on);
   useEffect(() => () => texture?.dispose(), [texture]);
   return texture;

@@ -17,7 +17,7 @@ export function bringBack(projectId: string): void {
   useSill.setState({ laid: read.success ? read.output : {} });
 }
 
-/** Lays a tile on a part, or the tile in hand where `tileId` is null; kept for the project. */
+/** Lays a tile on a part, or the current tile where `tileId` is null; kept for the project. */
 export function lay(projectId: string, part: ScenePart, tileId: string | null): void {
   const { [part]: _was, ...others } = useSill.getState().laid;
   const laid = tileId === null ? others : { ...others, [part]: tileId };

@@ -31,7 +31,7 @@ function DropTargets() {
   return null;
 }
 
-/** One part under the tile that lies on it: one that was dropped, or the tile in hand. */
+/** One part under the tile that lies on it: one that was dropped, or the current tile. */
 function Part({ part, maps, albedoAlone }: { part: ScenePart; maps: ShownMaps; albedoAlone: boolean }) {
   const laid = useSill((s) => s.laid[part]);
   const times = useSill((s) => s.times);
@@ -39,7 +39,7 @@ function Part({ part, maps, albedoAlone }: { part: ScenePart; maps: ShownMaps; a
   const other = useTileMaps(laid).data;
   const geometry = useMemo(() => partOf(part), [part]);
   useEffect(() => () => geometry.dispose(), [geometry]);
-  // Until it is computed the tile in hand lies there.
+  // Until it is computed the current tile lies there.
   const edgeMetres = (other?.edgeMetres ?? ownEdge) / times;
   return (
     <Surface

@@ -38,7 +38,7 @@ function reduced(picture: HTMLCanvasElement, edge: number): HTMLCanvasElement {
   return canvas;
 }
 
-/** Over the joined tile while a repair tool is in hand: strokes are seen as they are drawn, and until they are computed. */
+/** Over the joined tile while a repair tool is in use: strokes are seen as they are drawn, and until they are computed. */
 export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerProps) {
   const { tool, radius, softness, opacity, from, offset, follows, spot, marked, at: lookedAt } = useRepair();
   const repairs = useBench((s) => s.recipe.stations.join.repairs);
@@ -56,7 +56,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
   };
   const { points, at, handlers } = useBrush(plane, { radius, begin, end: addStroke });
   const small = useMemo(() => reduced(picture, plane.look.edge), [picture, plane.look.edge]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the tool's own dials change the stroke in hand
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the tool's own dials change the stroke in use
   useLayoutEffect(() => {
     const canvas = canvasRef.current;
     const context = canvas?.getContext('2d');

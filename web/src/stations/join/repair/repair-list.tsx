@@ -13,7 +13,7 @@ function placeOf(repair: Repair): string {
   return `${percent(u)} across, ${percent(v)} down`;
 }
 
-/** All repairs, the last first; each can be taken away by itself. */
+/** All repairs, the last first; each can be removed by itself. */
 export function RepairList() {
   const repairs = useBench((s) => s.recipe.stations.join.repairs);
   if (repairs.length === 0) return null;

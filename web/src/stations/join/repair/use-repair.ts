@@ -12,7 +12,7 @@ interface RepairState {
   radius: number;
   softness: number;
   opacity: number;
-  /** Whether the place it is taken from follows the brush, or each stroke begins at it anew. */
+  /** Whether the place it is taken from follows the brush, or each stroke begins at it again. */
   follows: boolean;
   /** Where it is taken from, in shares of the tile. */
   from: [number, number] | null;
@@ -55,7 +55,7 @@ const setRepairs = (repairs: Repair[]) => useBench.getState().setDials('join', {
 export const removeRepair = (index: number): void => setRepairs(repairsNow().filter((_, k) => k !== index));
 export const removeAllRepairs = (): void => setRepairs([]);
 
-/** Takes a tool in hand, or puts it away; the tile is shifted by half, so that its edges lie in the middle. */
+/** Takes a tool in use, or puts it away; the tile is shifted by half, so that its edges lie in the middle. */
 export function takeTool(tool: RepairTool | null): void {
   useRepair.setState({ tool, at: null, spot: null, offers: null, failure: null });
   if (tool) useBench.getState().set({ chosenView: null, halfShift: true });
