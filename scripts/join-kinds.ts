@@ -1,6 +1,6 @@
 import { gaussian, Raster, TORUS } from '@zesty-tile/core';
 import { noisePlane, planeOf, seeded } from '../core/test/fields.ts';
-import { boards, crests, grain, smooth, wall } from '../core/test/join/surfaces.ts';
+import { boards, crests, grain, smooth, wall } from '../core/test/stations/join/surfaces.ts';
 
 type Colour = [number, number, number];
 

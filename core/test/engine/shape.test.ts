@@ -10,7 +10,7 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { rmsBetween } from '../fields.ts';
-import { wall } from '../join/surfaces.ts';
+import { wall } from '../stations/join/surfaces.ts';
 import { hostOf, photo, pixelsOf, recipeWith } from './host.ts';
 
 const [width, height] = [400, 300];

@@ -1,0 +1,284 @@
+import { readdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import {
+  atrousBands,
+  type Edges,
+  GRADIENT_KERNELS,
+  gaussian,
+  KERNELS,
+  MAP_NAMES,
+  mapRaster,
+  normalMap,
+  Raster,
+  resizeLanczos,
+  roll,
+  rollPlane,
+  runToEnd,
+  STATION_NAMES,
+  surfaceOf,
+  TORUS,
+  visibility,
+} from '@zesty-tile/core';
+import { expect } from 'chai';
+import fc from 'fast-check';
+import { gradient } from '../../src/raster/gradient.ts';
+import { bandSum } from '../../src/stations/relief/band-sum.ts';
+import { detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
+import { cavityMap, localRelief } from '../../src/stations/relief/cavity.ts';
+import { polarityEvidence } from '../../src/stations/relief/evidence.ts';
+import { shapedHeight } from '../../src/stations/relief/height.ts';
+import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
+import { slantHeight } from '../../src/stations/relief/slant.ts';
+import { farthest, noisePlane, tilingPicture } from '../fields.ts';
+import { withBothKernels } from '../kernels/both.ts';
+import { frameOf, maskOf, runAfterJoin } from '../stations/run.ts';
+
+const SIZE = 64;
+const SIDES = { width: SIZE, height: SIZE };
+const wait = async () => {};
+
+type Operation = (plane: Float32Array, edges: Edges) => Float32Array[] | Promise<Float32Array[]>;
+
+/** Every filter after Join, by the file it is in. */
+const OPERATIONS: Record<string, Operation> = {
+  'filters/gaussian.ts': (p, e) => [1.7, 2.4, 5.3, 9].map((sigma) => gaussian(p, SIZE, SIZE, sigma, e)),
+  'kernels/atrous/reference.ts': (p, e) => [KERNELS.atrousSmooth(p, SIZE, SIZE, 1, e)],
+  'filters/atrous.ts': (p, e) => atrousBands(p, SIZE, SIZE, 4, e),
+  'raster/gradient.ts': (p, e) =>
+    GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
+  'stations/relief/bands.ts': async (p, e) => [
+    runToEnd(weightedSum(await detailBands(p, SIDES, e, wait), [0.3, 0.6, 1, 1.4, 1.6, 1.2])),
+  ],
+  'stations/relief/band-sum.ts': async (p, e) => {
+    const shares = [0.3, 0.6, 1, 1.4, 1.6, 1.2].map((weight) => ({
+      weight,
+      clean: (band: Float32Array) => band,
+    }));
+    return [await bandSum(p, SIDES, e, wait, shares)];
+  },
+  'stations/relief/cavity.ts': (p, e) => [
+    runToEnd(localRelief(p, SIDES, 3, e)),
+    runToEnd(cavityMap(p, SIDES, 3, 0.2, { hollows: 1, edges: 0.7 }, e)),
+  ],
+  'stations/relief/evidence.ts': (p, e) => {
+    const { joints, together } = runToEnd(polarityEvidence(p, null, 0, SIDES, e));
+    return [p.map(() => joints), p.map(() => together)];
+  },
+  'stations/relief/height.ts': async (p, e) => {
+    const bands = () => detailBands(p, SIDES, e, wait);
+    const raw = { bands, bandSum: null, slant: async () => p, normals: null, given: null };
+    const shape = {
+      parts: [
+        { from: 'tone' as const, share: 0.6 },
+        { from: 'light' as const, share: 0.4 },
+      ],
+      weights: [0.3, 0.6, 1, 1.4, 1.6, 1.2],
+      isDarkHigh: true,
+      flatten: 0.5,
+      softSigma: 1.3,
+      noiseFloor: 0.8,
+    };
+    // Settled once for a tile, as every size takes it.
+    const spreads = { tone: 1, light: 1, normals: 0, given: 0, fine: [0.05, 0.05] as [number, number] };
+    return [await shapedHeight(raw, shape, spreads, SIDES, e, wait)];
+  },
+  'stations/relief/slant.ts': (p) => [runToEnd(slantHeight(p, SIDES, 315))],
+  'stations/relief/integrate.ts': (p) => [
+    runToEnd(heightOfNormals(normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', TORUS))),
+  ],
+  'kernels/normals/reference.ts': (p, e) =>
+    runToEnd(KERNELS.makingNormals(p, SIDES, 0.02, 1, 'sharp', 'up', e)).planes,
+  'stations/relief/normal-map.ts': (p, e) => normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', e).planes,
+  'stations/relief/occlusion.ts': async (p, e) => [
+    await visibility(
+      p.map((h) => 4 * h),
+      SIZE,
+      9,
+      e,
+      wait,
+    ),
+  ],
+};
+
+/** Solved on the torus whatever the edges, or one figure for the whole tile: nothing is near or far from an edge. */
+const OF_THE_WHOLE = new Set([
+  'stations/relief/evidence.ts',
+  'stations/relief/slant.ts',
+  'stations/relief/integrate.ts',
+]);
+
+/** Folders without filters of a plane after Join: what is before the tile, of one value or pixel, or no computation. */
+const NO_FILTER_FOLDERS = [
+  'chart',
+  'checks',
+  'colour',
+  'engine',
+  'far',
+  'fft',
+  'hashing',
+  'kernels',
+  'lit',
+  'maps',
+  'masks',
+  'memory',
+  'pixels',
+  'planes',
+  'raster',
+  'recipe',
+  'sampling',
+  'settings',
+  'stations/crate',
+  'stations/even',
+  'stations/join',
+  'stations/proof',
+  'stations/source',
+  'stations/square',
+  'statistics',
+  'strokes',
+  'surface',
+  'team',
+  'tile',
+  'work',
+];
+
+/** Files of the other folders that are no filters: settings, declarations, single lines, one pixel at a time. */
+const NO_FILTERS = [
+  'index.ts',
+  'problem.ts',
+  'verdict.ts',
+  ...['index', 'inquiry', 'station', 'view'].map((file) => `stations/${file}.ts`),
+  ...['decision', 'fit', 'marks', 'output', 'patches', 'readings', 'recolour', 'settings', 'station'].map(
+    (file) => `stations/gauge/${file}.ts`,
+  ),
+  ...['tone', 'tone-band', 'verdict'].map((file) => `stations/gauge/${file}.ts`),
+  ...['decision', 'detail-normal', 'grey', 'normals', 'occlusion-map', 'output', 'scale', 'settings'].map(
+    (file) => `stations/relief/${file}.ts`,
+  ),
+  ...['station', 'verdict', 'views'].map((file) => `stations/relief/${file}.ts`),
+  // Noise is made from nothing but a seed: tested by itself.
+  ...['curve', 'input', 'noise', 'output', 'roughness', 'settings', 'station', 'verdict'].map(
+    (file) => `stations/finish/${file}.ts`,
+  ),
+];
+
+const SOURCES = fileURLToPath(new URL('../../src', import.meta.url));
+
+const files = readdirSync(SOURCES, { recursive: true, encoding: 'utf8' })
+  .filter((file) => file.endsWith('.ts') && !file.endsWith('.d.ts'))
+  .filter((file) => !NO_FILTER_FOLDERS.some((folder) => file.startsWith(`${folder}/`)));
+
+const shift = fc.integer({ min: -SIZE, max: SIZE });
+
+withBothKernels('torus', () => {
+  it('knows every filter there is: a new file must be put to the test here', () => {
+    const inFolders = Object.keys(OPERATIONS).filter(
+      (file) => !NO_FILTER_FOLDERS.some((folder) => file.startsWith(`${folder}/`)),
+    );
+    const known = [...inFolders, ...NO_FILTERS];
+    expect(files.sort()).to.deep.equal(known.sort());
+  });
+
+  for (const [name, run] of Object.entries(OPERATIONS)) {
+    it(`${name}: rolled first or rolled after is the same`, async () => {
+      const plane = noisePlane(SIZE * SIZE, 8);
+      const plain = await run(plane, TORUS);
+      await fc.assert(
+        fc.asyncProperty(shift, shift, async (dx, dy) => {
+          const moved = await run(rollPlane(plane, SIZE, SIZE, dx, dy), TORUS);
+          plain.forEach((out, k) => {
+            expect(farthest(rollPlane(out, SIZE, SIZE, dx, dy), moved[k])).to.be.below(2e-4);
+          });
+        }),
+        { numRuns: 8 },
+      );
+    });
+
+    if (OF_THE_WHOLE.has(name)) continue;
+    it(`${name}: on an unjoined axis it mirrors, so a mirrored picture gives a mirrored result`, async () => {
+      // Wrapped filters see past the far edge: a spot there must not reach this side when mirrored.
+      const spot = new Float32Array(SIZE * SIZE).fill(0.5);
+      for (let y = 0; y < SIZE; y++) spot[y * SIZE + SIZE - 1] = 1;
+      const plain = await run(new Float32Array(SIZE * SIZE).fill(0.5), { x: 'mirror', y: 'wrap' });
+      const out = await run(spot, { x: 'mirror', y: 'wrap' });
+      const wrapped = await run(spot, TORUS);
+      const near = (planes: Float32Array[]) =>
+        Math.max(...planes.map((p, k) => farthest([p[0], p[SIZE * 20]], [plain[k][0], plain[k][SIZE * 20]])));
+      expect(near(out)).to.be.below(5e-3);
+      expect(near(wrapped)).to.be.above(5e-3);
+    });
+  }
+
+  it('all maps of all stations after Join together are rolled with the tile', async () => {
+    const picture = tilingPicture(SIZE);
+    const zones = [
+      maskOf('dark', [{ by: 'range', how: 'and', map: 'luminance', from: 0, to: 0.35, softness: 0.3 }], 0.6),
+      maskOf('near', [{ by: 'colour', how: 'and', colour: '#aca5a0', reach: 0.03, softness: 0.5 }]),
+    ];
+    const frame = { ...frameOf(SIZE, 0.5), masks: zones };
+    const own = { ownLine: null, exposure: 0.3, contrast: 1.1 };
+    const changes = {
+      gauge: {
+        line: 'sand-dry',
+        contrast: 1.3,
+        colour: 1.2,
+        hueDegrees: 20,
+        white: '#8a8078',
+        zoneTones: [{ zone: 'near', line: 'soil-dark', ...own }],
+      },
+      relief: {
+        occlusionMm: 60,
+        heightFrom: 'both',
+        secondFrom: 'light',
+        flatten: 0.3,
+        softMm: 8,
+        noiseFloor: 0.5,
+        fine1: 0.5,
+        normalSoftMm: 10,
+        occlusionBias: 3,
+        cavityEdges: 0.5,
+      },
+      finish: {
+        occlusion: 0.4,
+        height: -0.3,
+        slope: 0.6,
+        f0From: 'tone',
+        points: [
+          [0, 0.1],
+          [0.4, 0.7],
+          [1, 1],
+        ],
+        zoneFinish: [
+          { zone: 'near', line: 'copper', ownLine: null, band: [0.1, 0.3], f0: null, metallic: 'line' },
+        ],
+      },
+    };
+    const plain = await runAfterJoin(picture, changes, frame);
+    for (const [dx, dy] of [
+      [17, -9],
+      [32, 32],
+    ]) {
+      const moved = await runAfterJoin(roll(picture, dx, dy), changes, frame, plain.decisions);
+      for (const map of MAP_NAMES.filter((name) => name !== 'opacity' && name !== 'emission')) {
+        const expected = roll(mapRaster(surfaceOf(plain.outputs), map)!, dx, dy);
+        mapRaster(surfaceOf(moved.outputs), map)!.planes.forEach((plane, c) => {
+          expect(farthest(plane, expected.planes[c]), map).to.be.below(1e-3);
+        });
+      }
+    }
+    expect(STATION_NAMES.slice(STATION_NAMES.indexOf('join') + 1)).to.deep.equal([
+      'gauge',
+      'relief',
+      'finish',
+      'proof',
+      'crate',
+    ]);
+  });
+
+  it('a tile enlarged on the torus still tiles', () => {
+    const picture = tilingPicture(SIZE);
+    const large = resizeLanczos(picture, 2 * SIZE, 2 * SIZE, TORUS);
+    const moved = resizeLanczos(roll(picture, 10, 3), 2 * SIZE, 2 * SIZE, TORUS);
+    expect(farthest(roll(large, 20, 6).planes[1], moved.planes[1])).to.be.below(1e-5);
+    expect(large).to.be.instanceOf(Raster);
+  });
+});
