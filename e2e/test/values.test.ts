@@ -184,7 +184,7 @@ describe('values of a tile', () => {
     await page.waitForFunction(
       '/^Zone 2[1-9]/.test(document.querySelector("[aria-expanded=true][data-zone]")?.textContent ?? "")',
     );
-    await page.getByRole('button', { name: /^Undo: Gauge, Zones/ }).click();
+    await page.getByRole('button', { name: /^Undo: Zones, / }).click();
     await zones.getByText('1 stroke', { exact: true }).waitFor();
     await zones.getByRole('button', { name: 'Delete' }).click();
   });
