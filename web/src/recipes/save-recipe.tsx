@@ -39,7 +39,7 @@ export function SaveRecipe({
     <Box component="form" onSubmit={save} sx={{ display: 'grid', gap: 1.5, pt: 1 }}>
       <TextField label="Name of the recipe" value={name} onChange={(event) => setName(event.target.value)} />
       <fieldset style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend style={{ fontWeight: 700 }}>Stations in it</legend>
+        <legend style={{ fontWeight: 700 }}>Included</legend>
         <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)' }}>
           {SAVABLE.map((section) => (
             <FormControlLabel
