@@ -35,6 +35,7 @@ check('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
 check('types of core without a platform', 'npx', ['tsc', '-p', 'core/tsconfig.json']);
 check('lint', 'npx', ['biome', 'check', '.']);
 check('module boundaries', 'node', ['scripts/boundaries.mjs']);
+check('unused exports and packages', 'npx', ['knip']);
 suite('unit tests', []);
 check('build', 'npm', ['run', '--silent', 'build']);
 check('size of the main bundle', 'node', ['scripts/bundle.mjs']);

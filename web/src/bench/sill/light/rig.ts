@@ -14,13 +14,6 @@ export interface Lamp extends Sun {
 /** So many lights may burn beside the sun. */
 export const MOST_LAMPS = 4;
 
-/** Lights as they are kept under a name. */
-export interface Rig {
-  sun: Sun;
-  sunStrength: number;
-  lamps: Lamp[];
-}
-
 /** A new lamp, off to one side of those that burn. */
 export const newLamp = (count: number): Lamp => ({
   turn: (60 + 97 * count) % 360,
