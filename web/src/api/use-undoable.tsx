@@ -42,13 +42,22 @@ export function useUndoable() {
   };
 }
 
-/** Deletes something by its API address; it can be undone. */
+/** A kind of thing in the typed client that can be deleted and restored by its id. */
+interface Removable {
+  ':id': {
+    $delete(args: { param: { id: string } }): Promise<Answer>;
+    restore: { $post(args: { param: { id: string } }): Promise<Answer> };
+  };
+}
+type Answer = { ok: boolean; json(): Promise<unknown> };
+
+/** Deletes something of a kind; it can be undone. */
 export function useRemoval() {
   const undoable = useUndoable();
-  return (address: string, name: string) =>
+  return (kind: Removable, id: string, name: string) =>
     undoable(
       `“${name}” was deleted.`,
-      () => answerOf(fetch(address, { method: 'DELETE' })),
-      () => answerOf(fetch(`${address}/restore`, { method: 'POST' })),
+      () => answerOf(kind[':id'].$delete({ param: { id } })),
+      () => answerOf(kind[':id'].restore.$post({ param: { id } })),
     );
 }

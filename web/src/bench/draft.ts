@@ -1,4 +1,4 @@
-import { type Recipe, recipeProblems } from '@zesty-tile/core';
+import { parseRecipe, type Recipe } from '@zesty-tile/core';
 
 /** Changes not yet saved by the server, kept in this browser so that no crash loses them. */
 export interface Draft {
@@ -20,11 +20,11 @@ export function dropDraft(tileId: string): void {
   localStorage.removeItem(key(tileId));
 }
 
-/** The draft of a tile, when there is a valid one. */
+/** The draft of a tile, when there is a valid one; one of an earlier version is brought to the present one. */
 export function readDraft(tileId: string): Draft | null {
   try {
     const draft = JSON.parse(localStorage.getItem(key(tileId)) ?? 'null') as Draft | null;
-    return draft && Number.isInteger(draft.base) && recipeProblems(draft.recipe).length === 0 ? draft : null;
+    return draft && Number.isInteger(draft.base) ? { ...draft, recipe: parseRecipe(draft.recipe) } : null;
   } catch {
     return null;
   }

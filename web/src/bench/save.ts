@@ -1,6 +1,6 @@
-import { type Recipe, stableJson } from '@zesty-tile/core';
+import { keyOf, type Recipe } from '@zesty-tile/core';
 import { create } from 'zustand';
-import { ApiError } from '../api/client.ts';
+import { ApiError, api } from '../api/client.ts';
 import { dropDraft, keepDraft, readDraft } from './draft.ts';
 import { useBench } from './state.ts';
 
@@ -24,7 +24,7 @@ let saving: Promise<void> | null = null;
 
 const setState = (state: SaveState) => useSave.setState({ state });
 /** What counts as a change: the settings. Decisions follow from them and ride along. */
-const essence = (recipe: Recipe) => stableJson([recipe.seed, recipe.stations]);
+const essence = ({ seed, masks, stations }: Recipe) => keyOf([seed, masks, stations]);
 
 /** Whether two recipes are the same work. */
 export const isSameWork = (a: Recipe, b: Recipe): boolean => essence(a) === essence(b);
@@ -66,11 +66,10 @@ export function recipeChanged(): void {
 async function post(tileId: string, base: number, recipe: Recipe): Promise<number> {
   let response: Response;
   try {
-    response = await fetch(`/api/tiles/${tileId}/revisions`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ base, recipe }),
-    });
+    response = await api.tiles[':id'].revisions.$post({
+      param: { id: tileId },
+      json: { base, recipe },
+    } as never);
   } catch {
     throw new ApiError('away', 'The server does not answer.', 'See that it runs.');
   }

@@ -4,6 +4,7 @@ import TextField from '@mui/material/TextField';
 import type { ChartLine } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
+import { api } from '../api/client.ts';
 import { useRemoval } from '../api/use-undoable.tsx';
 import { CARD, GREY } from '../theme.ts';
 import { chartText, freshLine } from './chart-file.ts';
@@ -55,7 +56,7 @@ export function ChartCard({ chart, search, onChange }: ChartCardProps) {
         >
           Export
         </Button>
-        <Button color="error" onClick={() => remove(`/api/charts/${chart.id}`, chart.name)}>
+        <Button color="error" onClick={() => remove(api.charts, chart.id, chart.name)}>
           Delete
         </Button>
       </Box>

@@ -1,4 +1,5 @@
 import { type EngineHost, type Pixels, Problem } from '@zesty-tile/core';
+import { api } from '../api/client.ts';
 
 interface PixelsHeader {
   width: number;
@@ -12,7 +13,10 @@ interface PixelsHeader {
 async function fetchPixels(sha256: string, shortEdge: number, as: 'colour' | 'data'): Promise<Pixels> {
   let response: Response;
   try {
-    response = await fetch(`/api/sources/${sha256}/pixels?edge=${shortEdge}&as=${as}`);
+    response = await api.sources[':sha256'].pixels.$get({
+      param: { sha256 },
+      query: { edge: String(shortEdge), as },
+    } as never);
   } catch {
     throw new Problem(
       'away',

@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
+import { api } from '../api/client.ts';
 import { useRemoval } from '../api/use-undoable.tsx';
 import { CARD, GREY } from '../theme.ts';
 import { ColourField } from './colour-field.tsx';
@@ -58,7 +59,7 @@ export function PaletteCard({ palette, offered, onChange }: PaletteCardProps) {
         >
           Export
         </Button>
-        <Button color="error" onClick={() => remove(`/api/palettes/${palette.id}`, palette.name)}>
+        <Button color="error" onClick={() => remove(api.palettes, palette.id, palette.name)}>
           Delete
         </Button>
       </Box>

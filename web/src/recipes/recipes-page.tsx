@@ -89,7 +89,7 @@ export function RecipesPage() {
               {shown === recipe.id ? 'Fold' : 'What is in it'}
             </Button>
             <Button onClick={() => setRenaming(recipe)}>Rename …</Button>
-            <Button color="error" onClick={() => remove(`/api/recipes/${recipe.id}`, recipe.name)}>
+            <Button color="error" onClick={() => remove(api.recipes, recipe.id, recipe.name)}>
               Delete
             </Button>
           </Box>

@@ -97,7 +97,7 @@ export function ProjectTabs({ projects, open, onOpen }: ProjectTabsProps) {
         <MenuItem
           onClick={() => {
             setMenu(null);
-            void remove(`/api/projects/${open.id}`, open.name);
+            void remove(api.projects, open.id, open.name);
           }}
         >
           Delete project with its {open.tiles} tiles

@@ -137,12 +137,9 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
         tileName: tile.name,
         recipe: parseRecipe(revision.recipe),
         take: async (recipe) => {
-          await answerOf(
-            fetch(`/api/tiles/${tile.id}/revisions`, {
-              method: 'POST',
-              headers: { 'Content-Type': 'application/json' },
-              body: JSON.stringify({ base: revision.number, recipe }),
-            }),
+          const json = { base: revision.number, recipe };
+          await answerOf<unknown>(
+            api.tiles[':id'].revisions.$post({ param: { id: tile.id }, json } as never),
           );
           await again();
         },
@@ -267,7 +264,7 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
         <MenuItem
           onClick={() => {
             onClose();
-            void remove(`/api/tiles/${tile.id}`, tile.name);
+            void remove(api.tiles, tile.id, tile.name);
           }}
         >
           Delete

@@ -147,7 +147,7 @@ export function CrateCard({ id, tileId, tileName, isNewest = false }: CrateCardP
         <MenuItem
           onClick={() => {
             setMenu(null);
-            void remove(`/api/crates/${id}`, name);
+            void remove(api.crates, id, name);
           }}
         >
           Delete

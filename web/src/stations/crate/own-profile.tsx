@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { type Profile, profileOf, profileProblems } from '@zesty-tile/core';
 import { useState } from 'react';
+import { api } from '../../api/client.ts';
 import { ImportJson } from '../../api/import-json.tsx';
 import { saveFile } from '../../api/save-file.ts';
 import { useRemoval } from '../../api/use-undoable.tsx';
@@ -78,7 +79,7 @@ export function OwnProfile({ tile, crate }: { tile: string; crate: number }) {
               <IconButton
                 size="small"
                 aria-label={`Delete the profile ${profile.name}`}
-                onClick={() => void remove(`/api/profiles/${id}`, profile.name)}
+                onClick={() => void remove(api.profiles, id, profile.name)}
               >
                 <Close sx={{ fontSize: 14 }} />
               </IconButton>

@@ -20,12 +20,8 @@ export async function keepProfile(
   known: readonly { id: string; profile: Profile }[],
 ): Promise<void> {
   const same = known.find((one) => one.profile.name === profile.name);
-  const address = same ? `/api/profiles/${same.id}` : '/api/profiles';
-  await answerOf(
-    fetch(address, {
-      method: same ? 'PUT' : 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(same ? { profile } : { projectId, profile }),
-    }),
-  );
+  const kept = same
+    ? api.profiles[':id'].$put({ param: { id: same.id }, json: { profile } } as never)
+    : api.profiles.$post({ json: { projectId, profile } } as never);
+  await answerOf<unknown>(kept);
 }

@@ -41,7 +41,7 @@ function BeforeToned({ count }: { count: number }) {
 /** The repeat figure of a recipe; undefined until it is measured. */
 const useRepeatFigure = (recipe: Recipe, source: SourceRef, isWanted: boolean): number | undefined =>
   useQuery({
-    queryKey: ['repeat figure', source.sha256, stableJson([recipe.stations, recipe.seed])],
+    queryKey: ['repeat figure', source.sha256, stableJson([recipe.stations, recipe.masks, recipe.seed])],
     queryFn: () => engineNow()!.repeatFigure({ recipe, source }),
     enabled: isWanted,
     staleTime: Number.POSITIVE_INFINITY,

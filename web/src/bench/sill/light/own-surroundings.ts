@@ -92,9 +92,9 @@ export function useTakeSurroundings(): (file: File) => Promise<OwnSurroundings> 
     const format = /\.hdr$/i.test(file.name) ? 'hdr' : /\.exr$/i.test(file.name) ? 'exr' : 'picture';
     const bytes = await file.arrayBuffer();
     (await textureFrom(format, bytes)).dispose();
-    const name = encodeURIComponent(file.name.replace(/\.\w+$/, ''));
+    const name = file.name.replace(/\.\w+$/, '');
     const { surroundings } = await answerOf<{ surroundings: OwnSurroundings }>(
-      fetch(`/api/surroundings?name=${name}`, { method: 'POST', body: bytes }),
+      api.surroundings.$post({ query: { name } } as never, { init: { body: bytes } }) as never,
     );
     await queries.invalidateQueries({ queryKey: ['surroundings'] });
     return surroundings;
@@ -106,7 +106,7 @@ export async function ownTexture(id: string): Promise<THREE.Texture> {
   const { surroundings } = await answerOf(api.surroundings.$get());
   const own = surroundings.find((one) => one.id === id);
   if (!own) throw new Error('These surroundings are no longer there.');
-  const answer = await fetch(`/api/surroundings/${id}/file`);
+  const answer = await api.surroundings[':id'].file.$get({ param: { id } });
   if (!answer.ok) throw new Error('These surroundings cannot be fetched.');
   return textureFrom(own.format, await answer.arrayBuffer());
 }

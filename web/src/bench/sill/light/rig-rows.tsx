@@ -63,7 +63,7 @@ export function RigRows() {
         <Button
           sx={pressable(false)}
           aria-label={`Delete rig ${present.name}`}
-          onClick={() => remove(`/api/rigs/${present.id}`, present.name)}
+          onClick={() => remove(api.rigs, present.id, present.name)}
         >
           Delete
         </Button>

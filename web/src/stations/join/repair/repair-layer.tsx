@@ -1,5 +1,5 @@
 import { type BrushRepair, repairPlace } from '@zesty-tile/core';
-import { useLayoutEffect, useMemo, useRef } from 'react';
+import { type ReactNode, useLayoutEffect, useMemo, useRef } from 'react';
 import type { Size } from '../../../bench/floor/geometry.ts';
 import { RING } from '../../../bench/floor/trace.ts';
 import {
@@ -36,6 +36,28 @@ function reduced(picture: HTMLCanvasElement, edge: number): HTMLCanvasElement {
   context.imageSmoothingQuality = 'high';
   context.drawImage(picture, 0, 0, canvas.width, canvas.height);
   return canvas;
+}
+
+/** Draws something at a place of every repeat of the tile that is seen. */
+function circlesAt(
+  plane: BrushPlane,
+  repeats: number,
+  place: BrushPoint | [number, number],
+  draw: (x: number, y: number, key: string) => ReactNode,
+): ReactNode[] {
+  const [u, v] = [place[0] - Math.floor(place[0]), place[1] - Math.floor(place[1])];
+  const { look, tile } = plane;
+  const right = look.x + repeats * look.edge + OUTSIDE;
+  const bottom = look.y + (repeats * look.edge * tile.height) / tile.width + OUTSIDE;
+  const found: ReactNode[] = [];
+  for (let j = 0; j <= repeats; j++) {
+    for (let i = 0; i <= repeats; i++) {
+      const [x, y] = stageAt(plane, u + i, v + j);
+      const isSeen = x > look.x - OUTSIDE && y > look.y - OUTSIDE && x < right && y < bottom;
+      if (isSeen) found.push(draw(x, y, `${i} ${j}`));
+    }
+  }
+  return found;
 }
 
 /** Over the joined tile while a repair tool is in use: strokes are seen as they are drawn, and until they are computed. */
@@ -76,25 +98,6 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
   const way = points ? wayFrom([points[0][0], points[0][1]]) : follows ? offset : null;
   const source: [number, number] | null = held && way ? [held[0] + way[0], held[1] + way[1]] : from;
   const isBrush = tool === 'clone' || tool === 'heal';
-  const circles = (
-    place: BrushPoint | [number, number],
-    draw: (x: number, y: number, key: string) => React.ReactNode,
-  ) => {
-    const [u, v] = [place[0] - Math.floor(place[0]), place[1] - Math.floor(place[1])];
-    const found: React.ReactNode[] = [];
-    for (let j = 0; j <= lay; j++) {
-      for (let i = 0; i <= lay; i++) {
-        const [x, y] = stageAt(plane, u + i, v + j);
-        const inside =
-          x > plane.look.x - OUTSIDE &&
-          y > plane.look.y - OUTSIDE &&
-          x < plane.look.x + lay * plane.look.edge + OUTSIDE &&
-          y < plane.look.y + (lay * plane.look.edge * plane.tile.height) / plane.tile.width + OUTSIDE;
-        if (inside) found.push(draw(x, y, `${i} ${j}`));
-      }
-    }
-    return found;
-  };
   const markedRepair = marked === null ? null : repairs[marked];
   const markedAt = markedRepair && repairPlace(markedRepair);
   const [cursorX, cursorY] = held ? stageAt(plane, held[0], held[1]) : [0, 0];
@@ -121,7 +124,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
         )}
         {isBrush &&
           source &&
-          circles(source, (x, y, key) => (
+          circlesAt(plane, lay, source, (x, y, key) => (
             <g key={key} data-taken-from>
               <circle cx={x} cy={y} r={ring} stroke="#000" strokeOpacity=".55" strokeWidth="3" />
               <circle cx={x} cy={y} r={ring} stroke="#ffd23f" strokeWidth="1.5" strokeDasharray="4 3" />
@@ -129,7 +132,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
             </g>
           ))}
         {spot &&
-          circles([spot.x, spot.y], (x, y, key) => (
+          circlesAt(plane, lay, [spot.x, spot.y], (x, y, key) => (
             <circle
               key={key}
               cx={x}
@@ -140,7 +143,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
             />
           ))}
         {lookedAt &&
-          circles(lookedAt, (x, y, key) => (
+          circlesAt(plane, lay, lookedAt, (x, y, key) => (
             <circle
               key={key}
               data-repair-at
@@ -153,7 +156,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
             />
           ))}
         {markedAt &&
-          circles(markedAt, (x, y, key) => (
+          circlesAt(plane, lay, markedAt, (x, y, key) => (
             <circle key={key} cx={x} cy={y} r={Math.max(10, ring)} stroke="#fff" strokeWidth="2.5" />
           ))}
       </svg>
