@@ -193,6 +193,45 @@ interface Timing {
   wanted?: number;
 }
 
+/** From a key on each dial to the painted picture, at each size. */
+async function movedDials(page: Page, url: string, id: string): Promise<Timing[]> {
+  const rows: Timing[] = [];
+  for (const size of SIZES) {
+    await setSize(url, id, size);
+    for (const { station, dial, view, ...more } of DIALS) {
+      await page.goto(`${url}/tiles/${id}/${station}`);
+      await page.locator('[data-sill="lit"]').waitFor();
+      await page.getByRole('combobox', { name: 'Map on the Floor' }).click();
+      await page.locator(`[role="option"][data-value="${view}"]`).click();
+      // The menu gives the focus back when it is gone.
+      await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
+      await page.locator(`canvas[data-view="${view}"]`).waitFor();
+      await idle(page);
+      await page.getByRole('slider', { name: dial, exact: true }).focus();
+      // The second time the way back, so that no dial comes to its end.
+      const isRight = (size === SIZE) !== 'isLess' in more;
+      const times: number[] = [];
+      for (let move = 0; move < (size === SIZE ? MOVES : SHARP_MOVES); move++) {
+        await page.evaluate('window.watchKey()');
+        await page.keyboard.press(isRight ? 'ArrowRight' : 'ArrowLeft');
+        times.push((await page.evaluate('window.afterKey')) as number);
+        await idle(page);
+      }
+      await page
+        .getByTestId('saved')
+        .getByText(/Saved \d/)
+        .waitFor();
+      const wanted = ('wanted' in more ? more.wanted : {}) as Partial<Record<number, number>>;
+      rows.push({
+        work: `${dial} to the painted ${view}, tile of ${size}²`,
+        ms: median(times),
+        wanted: wanted[size],
+      });
+    }
+  }
+  return rows;
+}
+
 /** Median ms from a key on a dial to the painted picture in the browser; one row for each station and size. */
 export async function dialTimings(): Promise<Timing[]> {
   run('npm', ['run', '--silent', 'build']);
@@ -228,39 +267,7 @@ export async function dialTimings(): Promise<Timing[]> {
       work: `the same, until its albedo is painted, nothing computed before`,
       ms: performance.now() - opened,
     });
-    for (const size of SIZES) {
-      await setSize(server.url, tiles[0].id, size);
-      for (const { station, dial, view, ...more } of DIALS) {
-        await page.goto(`${server.url}/tiles/${tiles[0].id}/${station}`);
-        await page.locator('[data-sill="lit"]').waitFor();
-        await page.getByRole('combobox', { name: 'Map on the Floor' }).click();
-        await page.locator(`[role="option"][data-value="${view}"]`).click();
-        // The menu gives the focus back when it is gone.
-        await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
-        await page.locator(`canvas[data-view="${view}"]`).waitFor();
-        await idle(page);
-        await page.getByRole('slider', { name: dial, exact: true }).focus();
-        // The second time the way back, so that no dial comes to its end.
-        const isRight = (size === SIZE) !== 'isLess' in more;
-        const times: number[] = [];
-        for (let move = 0; move < (size === SIZE ? MOVES : SHARP_MOVES); move++) {
-          await page.evaluate('window.watchKey()');
-          await page.keyboard.press(isRight ? 'ArrowRight' : 'ArrowLeft');
-          times.push((await page.evaluate('window.afterKey')) as number);
-          await idle(page);
-        }
-        await page
-          .getByTestId('saved')
-          .getByText(/Saved \d/)
-          .waitFor();
-        const wanted = ('wanted' in more ? more.wanted : {}) as Partial<Record<number, number>>;
-        rows.push({
-          work: `${dial} to the painted ${view}, tile of ${size}²`,
-          ms: median(times),
-          wanted: wanted[size],
-        });
-      }
-    }
+    rows.push(...(await movedDials(page, server.url, tiles[0].id)));
     await setSize(server.url, tiles[0].id, SIZE);
     await page.goto(`${server.url}/tiles/${tiles[0].id}/relief`);
     for (const { depth, ms } of await ballFrames(page)) {

@@ -44,6 +44,73 @@ const KINDS: Record<string, string> = {
   json: 'application/json',
 };
 
+/** How a crate goes on, as a stream of events. */
+const eventRoutes = (crates: Crates) =>
+  new Hono<{ Bindings: HttpBindings }>().get('/:id/events', async (c) => {
+    const id = c.req.param('id');
+    await crates.get(id);
+    const leave = enterStream(c.env.incoming.socket.remoteAddress ?? '');
+    c.env.outgoing.once('close', leave);
+    if (c.env.outgoing.closed) leave();
+    return streamSSE(c, async (stream) => {
+      let wake = () => {};
+      const unwatch = crates.watch(id, () => wake());
+      stream.onAbort(() => wake());
+      try {
+        while (!stream.aborted) {
+          const moved = new Promise<void>((resolve) => {
+            wake = resolve;
+          });
+          const job = await crates.get(id);
+          await stream.writeSSE({ event: 'crate', data: JSON.stringify(job) });
+          if (hasEnded(job)) return;
+          await moved;
+        }
+      } finally {
+        unwatch();
+      }
+    });
+  });
+
+/** The files of a crate, each by itself or all in one archive. */
+const fileRoutes = (crates: Crates) =>
+  new Hono()
+    .get('/:id/files/:name', async (c) => {
+      const name = c.req.param('name');
+      const path = await crates.filePath(c.req.param('id'), name);
+      return c.body(fileStream(path), 200, {
+        'Content-Type': KINDS[name.split('.').pop() ?? ''] ?? 'application/octet-stream',
+        'Content-Disposition': attachment(name),
+      });
+    })
+    .get('/:id/archive.zip', async (c) => {
+      const job = await crates.get(c.req.param('id'));
+      if (job.state !== 'done') {
+        throw new Problem(
+          'not_ready',
+          `The crate is ${job.state}; it holds no files.`,
+          'Wait for it, or run it again.',
+        );
+      }
+      const files = await crates.files(job.id);
+      const entries = await Promise.all(
+        files.map(async ({ name, bytes }) => {
+          const path = await crates.filePath(job.id, name);
+          // Opened first, so that a file that vanished is an answer and not half a zip.
+          await (await open(path)).close();
+          return { name, size: bytes, lastModified: job.endedAt ?? new Date(), path };
+        }),
+      );
+      const lazy = async function* () {
+        for (const { path, ...entry } of entries) yield { ...entry, input: fileStream(path) };
+      };
+      return c.body(makeZip(lazy()), 200, {
+        'Content-Type': 'application/zip',
+        'Content-Disposition': attachment(`${job.name} ${job.number}.zip`),
+      });
+    });
+
+/** Crates of all tiles: made, moved in the queue, stopped and opened again. */
 export const crateRoutes = (db: Database, blobs: Blobs, pool: Pool, crates: Crates) =>
   new Hono<{ Bindings: HttpBindings }>()
     .get('/', async (c) => c.json({ crates: await crates.all() }))
@@ -93,63 +160,6 @@ export const crateRoutes = (db: Database, blobs: Blobs, pool: Pool, crates: Crat
       return c.json({ tileId }, 201);
     })
     .route('/', removal(db, crateJob, 'crate'))
-    .get('/:id/events', async (c) => {
-      const id = c.req.param('id');
-      await crates.get(id);
-      const leave = enterStream(c.env.incoming.socket.remoteAddress ?? '');
-      c.env.outgoing.once('close', leave);
-      if (c.env.outgoing.closed) leave();
-      return streamSSE(c, async (stream) => {
-        let wake = () => {};
-        const unwatch = crates.watch(id, () => wake());
-        stream.onAbort(() => wake());
-        try {
-          while (!stream.aborted) {
-            const moved = new Promise<void>((resolve) => {
-              wake = resolve;
-            });
-            const job = await crates.get(id);
-            await stream.writeSSE({ event: 'crate', data: JSON.stringify(job) });
-            if (hasEnded(job)) return;
-            await moved;
-          }
-        } finally {
-          unwatch();
-        }
-      });
-    })
     .post('/:id/stop', async (c) => c.json({ crate: await crates.stop(c.req.param('id')) }))
-    .get('/:id/files/:name', async (c) => {
-      const name = c.req.param('name');
-      const path = await crates.filePath(c.req.param('id'), name);
-      return c.body(fileStream(path), 200, {
-        'Content-Type': KINDS[name.split('.').pop() ?? ''] ?? 'application/octet-stream',
-        'Content-Disposition': attachment(name),
-      });
-    })
-    .get('/:id/archive.zip', async (c) => {
-      const job = await crates.get(c.req.param('id'));
-      if (job.state !== 'done') {
-        throw new Problem(
-          'not_ready',
-          `The crate is ${job.state}; it holds no files.`,
-          'Wait for it, or run it again.',
-        );
-      }
-      const files = await crates.files(job.id);
-      const entries = await Promise.all(
-        files.map(async ({ name, bytes }) => {
-          const path = await crates.filePath(job.id, name);
-          // Opened first, so that a file that vanished is an answer and not half a zip.
-          await (await open(path)).close();
-          return { name, size: bytes, lastModified: job.endedAt ?? new Date(), path };
-        }),
-      );
-      const lazy = async function* () {
-        for (const { path, ...entry } of entries) yield { ...entry, input: fileStream(path) };
-      };
-      return c.body(makeZip(lazy()), 200, {
-        'Content-Type': 'application/zip',
-        'Content-Disposition': attachment(`${job.name} ${job.number}.zip`),
-      });
-    });
+    .route('/', eventRoutes(crates))
+    .route('/', fileRoutes(crates));
