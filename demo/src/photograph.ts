@@ -30,8 +30,8 @@ export interface Photo {
   lightLog: [Float32Array, Float32Array, Float32Array];
 }
 
-/** Takes a photo of a scene: sun with cast shadows, sky dimmed in hollows, uneven light, lens, noise. */
-export function photograph(scene: Scene, shot: Shot): Photo {
+/** How much light falls on each place: the sun with its cast shadows, and the sky, dimmed in hollows. */
+function lightOn(scene: Scene, shot: Shot): Float32Array {
   const { width, height, relief, mmPerPixel } = scene;
   const n = width * height;
   const around = [3, 9, 27].map((mm) =>
@@ -52,6 +52,23 @@ export function photograph(scene: Scene, shot: Shot): Photo {
     return relief[cy * width + cx];
   };
   const reach = 44;
+  const hiddenAt = (x: number, y: number, h: number) => {
+    let hidden = 0;
+    for (let t = 1.5; t < reach; t *= 1.22) {
+      const over = at(Math.round(x + stepX * t), Math.round(y + stepY * t)) - h - climb * t;
+      const soft = over / (0.12 * t * mmPerPixel + 0.25);
+      if (soft > hidden) hidden = soft;
+    }
+    return hidden;
+  };
+  const openAt = (i: number, h: number) => {
+    let open = 1;
+    for (let k = 0; k < 3; k++) {
+      const depth = (around[k][i] - h) / (3 * 3 ** k);
+      if (depth > 0) open *= 1 / (1 + 1.6 * depth);
+    }
+    return open;
+  };
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const i = y * width + x;
@@ -61,22 +78,19 @@ export function photograph(scene: Scene, shot: Shot): Photo {
       const inverse = 1 / Math.sqrt(p * p + q * q + 1);
       let lit = Math.max(0, (p * sx + q * sy + sz) * inverse);
       if (lit > 0) {
-        let hidden = 0;
-        for (let t = 1.5; t < reach; t *= 1.22) {
-          const over = at(Math.round(x + stepX * t), Math.round(y + stepY * t)) - h - climb * t;
-          const soft = over / (0.12 * t * mmPerPixel + 0.25);
-          if (soft > hidden) hidden = soft;
-        }
-        lit *= 1 - Math.min(1, hidden);
+        lit *= 1 - Math.min(1, hiddenAt(x, y, h));
       }
-      let open = 1;
-      for (let k = 0; k < 3; k++) {
-        const depth = (around[k][i] - h) / (3 * 3 ** k);
-        if (depth > 0) open *= 1 / (1 + 1.6 * depth);
-      }
-      shade[i] = (shot.sun * lit) / sz + shot.sky * open * (0.5 + 0.5 * inverse);
+      shade[i] = (shot.sun * lit) / sz + shot.sky * openAt(i, h) * (0.5 + 0.5 * inverse);
     }
   }
+  return shade;
+}
+
+/** Takes a photo of a scene: sun with cast shadows, sky dimmed in hollows, uneven light, lens, noise. */
+export function photograph(scene: Scene, shot: Shot): Photo {
+  const { width, height } = scene;
+  const n = width * height;
+  const shade = lightOn(scene, shot);
   const random = randomFrom(shot.seed);
   const bell = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const lightLog = [0, 1, 2].map(() => new Float32Array(n)) as Photo['lightLog'];

@@ -179,6 +179,37 @@ const RAW_BODIES = [
   '['.repeat(50_000),
 ];
 
+type Ids = Parameters<typeof routesOf>[0];
+
+/** A request to a route: ids that are right more often than not, and a body that is valid, bent, random or no JSON at all. */
+function requestTo(route: Route, ids: Ids, random: Random): { path: string; body: string | undefined } {
+  const known = Object.values(ids);
+  const own = ids[route.path.slice(1).replace(/s?[/?].*$/, '') as keyof Ids] ?? random.pick(known);
+  const text = () => random.pick(HOSTILE_TEXTS).replace(/\p{Cs}/gu, '?');
+  const id = () =>
+    encodeURIComponent(random.below(3) > 0 ? own : random.below(2) ? random.pick(known) : text());
+  const path = route.path
+    .replaceAll(/:id/g, id)
+    .replaceAll(/:number/g, () =>
+      String(random.below(2) ? random.pick(HOSTILE_NUMBERS) : 1 + random.below(3)),
+    );
+  const kind = random.below(10);
+  const bend = () => (kind < 6 ? route.body : bent(route.body, random));
+  const raw = kind < 1 ? random.pick(RAW_BODIES) : kind < 4 ? anyValue(random) : bend();
+  const isSent = route.method !== 'GET' && (route.body !== undefined || kind < 2);
+  return { path, body: isSent ? (typeof raw === 'string' ? raw : JSON.stringify(raw)) : undefined };
+}
+
+/** What is wrong with an answer, or null. */
+function faultOf({ status, body, hung }: Awaited<ReturnType<typeof ask>>): string | null {
+  if (hung) return 'no answer within ten seconds';
+  if (status === null) return String(body);
+  if (status >= 500) return `${status} ${JSON.stringify(body)}`;
+  if (status >= 400 && !body.error?.message) return `${status} without words`;
+  if (status >= 400 && JSON.stringify(body).length > 4000) return 'an answer without bounds';
+  return null;
+}
+
 /**
  * Sends random JSON, and valid bodies with one part bent, to every route of a real server. Each answer must come within ten
  * seconds; it may refuse in words, and never fail.
@@ -195,34 +226,15 @@ export async function fuzzRoutes({ seed, count, folder }: TrialOptions): Promise
   const { tile } = (await ask(url, 'GET', `/api/tiles/${tileId}`)).body;
   const ids = { tile: tileId, project: tile.projectId, source: tile.sourceSha256 };
   const routes = routesOf(ids);
-  const known = Object.values(ids);
   try {
     for (let k = 0; k < count && server.isRunning; k++) {
       const route = routes[k % routes.length];
-      const own = ids[route.path.slice(1).replace(/s?[/?].*$/, '') as keyof typeof ids] ?? random.pick(known);
-      const text = () => random.pick(HOSTILE_TEXTS).replace(/\p{Cs}/gu, '?');
-      const id = () =>
-        encodeURIComponent(random.below(3) > 0 ? own : random.below(2) ? random.pick(known) : text());
-      const path = route.path
-        .replaceAll(/:id/g, id)
-        .replaceAll(/:number/g, () =>
-          String(random.below(2) ? random.pick(HOSTILE_NUMBERS) : 1 + random.below(3)),
-        );
-      const kind = random.below(10);
-      const bend = () => (kind < 6 ? route.body : bent(route.body, random));
-      const raw = kind < 1 ? random.pick(RAW_BODIES) : kind < 4 ? anyValue(random) : bend();
-      const isSent = route.method !== 'GET' && (route.body !== undefined || kind < 2);
-      const body = isSent ? (typeof raw === 'string' ? raw : JSON.stringify(raw)) : undefined;
-      const { status, body: answer, hung } = await ask(url, route.method, `/api${path}`, body);
-      const what = `${route.method} ${path.slice(0, 120)} ${String(body).slice(0, 200)}`;
-      if (hung) score.note(`${what}: no answer within ten seconds`);
-      else if (status === null) score.note(`${what}: ${answer}`);
-      else if (status >= 500) score.note(`${what}: ${status} ${JSON.stringify(answer)}`);
-      else if (status >= 400 && !answer.error?.message) score.note(`${what}: ${status} without words`);
-      else if (status >= 400 && JSON.stringify(answer).length > 4000)
-        score.note(`${what}: an answer without bounds`);
+      const { path, body } = requestTo(route, ids, random);
+      const answer = await ask(url, route.method, `/api${path}`, body);
+      const fault = faultOf(answer);
+      if (fault) score.note(`${route.method} ${path.slice(0, 120)} ${String(body).slice(0, 200)}: ${fault}`);
       else score.note();
-      score.count(status !== null && status < 400 ? 'accepted' : 'refused');
+      score.count(answer.status !== null && answer.status < 400 ? 'accepted' : 'refused');
     }
     if (!server.isRunning) score.note(`the server ended: ${server.output}`);
     const { status } = await ask(url, 'GET', '/api/health');

@@ -75,6 +75,49 @@ function look(
   }
 }
 
+/** The sample of the full picture at a place given in tiles. */
+function nearest({ width, height, planes }: Raster, u: number, v: number, sum: Float64Array): void {
+  const column = Math.min(width - 1, Math.floor((u - Math.floor(u)) * width));
+  const row = Math.min(height - 1, Math.floor((v - Math.floor(v)) * height));
+  for (let c = 0; c < planes.length; c++) sum[c] = planes[c][row * width + column];
+}
+
+/** The footprint of a pixel: its two sides in tiles, `a` to the right and `b` down. */
+interface Footprint {
+  ax: number;
+  ay: number;
+  bx: number;
+  by: number;
+}
+
+/** The mean along the longer side of a footprint: trilinear samples, one or as many as the filter allows. */
+function alongFootprint(
+  chain: readonly Raster[],
+  filter: FarLook['filter'],
+  [u, v]: readonly [number, number],
+  { ax, ay, bx, by }: Footprint,
+  sum: Float64Array,
+): void {
+  const [{ width: across, height: tall }] = chain;
+  const aspect = tall / across;
+  const a = Math.hypot(ax, ay) * across;
+  const b = Math.hypot(bx, by) * across;
+  const longer = Math.max(a, b, 1e-6);
+  const looks =
+    filter === 'eight'
+      ? Math.min(MOST_LOOKS, Math.max(1, Math.ceil(longer / Math.max(1, Math.min(a, b)))))
+      : 1;
+  const [du, dv] = a >= b ? [ax, ay / aspect] : [bx, by / aspect];
+  const level = Math.min(chain.length - 1, Math.max(0, Math.log2(longer / looks)));
+  const sharp = Math.floor(level);
+  const mix = level - sharp;
+  for (let k = 0; k < looks; k++) {
+    const t = (k + 0.5) / looks - 0.5;
+    look(chain[sharp], u + t * du, v + t * dv, (1 - mix) / looks, sum);
+    if (mix > 0) look(chain[sharp + 1], u + t * du, v + t * dv, mix / looks, sum);
+  }
+}
+
 /**
  * A field of repeats of a tile (its `mipChain`) as a renderer draws it from far away: trilinear between mips, or with looks
  * along the longer axis of a pixel's footprint (Heckbert 1989; McCormack et al. 1999), or without any, so that shimmer
@@ -89,6 +132,7 @@ export function farField(chain: readonly Raster[], view: FarLook): Raster {
   const beside = new Float64Array(2);
   const below = new Float64Array(2);
   const sum = new Float64Array(channels);
+  const footprint: Footprint = { ax: 1, ay: 1, bx: 1, by: 1 };
   for (let y = 0; y < view.height; y++) {
     for (let x = 0; x < view.width; x++) {
       if (!ground(x + 0.5, y + 0.5, here)) continue;
@@ -96,31 +140,16 @@ export function farField(chain: readonly Raster[], view: FarLook): Raster {
       const u = here[0];
       const v = here[1] / aspect;
       sum.fill(0);
-      if (view.filter === 'none') {
-        const column = Math.floor((u - Math.floor(u)) * across);
-        const row = Math.min(tall - 1, Math.floor((v - Math.floor(v)) * tall));
-        for (let c = 0; c < channels; c++)
-          sum[c] = chain[0].planes[c][row * across + Math.min(across - 1, column)];
-      } else {
+      if (view.filter === 'none') nearest(chain[0], u, v, sum);
+      else {
         const isWhole = ground(x + 1.5, y + 0.5, beside) && ground(x + 0.5, y + 1.5, below);
-        const [ax, ay] = isWhole ? [beside[0] - here[0], beside[1] - here[1]] : [1, 1];
-        const [bx, by] = isWhole ? [below[0] - here[0], below[1] - here[1]] : [1, 1];
-        const a = Math.hypot(ax, ay) * across;
-        const b = Math.hypot(bx, by) * across;
-        const longer = Math.max(a, b, 1e-6);
-        const looks =
-          view.filter === 'eight'
-            ? Math.min(MOST_LOOKS, Math.max(1, Math.ceil(longer / Math.max(1, Math.min(a, b)))))
-            : 1;
-        const [du, dv] = a >= b ? [ax, ay / aspect] : [bx, by / aspect];
-        const level = Math.min(chain.length - 1, Math.max(0, Math.log2(longer / looks)));
-        const sharp = Math.floor(level);
-        const mix = level - sharp;
-        for (let k = 0; k < looks; k++) {
-          const t = (k + 0.5) / looks - 0.5;
-          look(chain[sharp], u + t * du, v + t * dv, (1 - mix) / looks, sum);
-          if (mix > 0) look(chain[sharp + 1], u + t * du, v + t * dv, mix / looks, sum);
-        }
+        if (isWhole) {
+          footprint.ax = beside[0] - here[0];
+          footprint.ay = beside[1] - here[1];
+          footprint.bx = below[0] - here[0];
+          footprint.by = below[1] - here[1];
+        } else footprint.ax = footprint.ay = footprint.bx = footprint.by = 1;
+        alongFootprint(chain, view.filter, [u, v], footprint, sum);
       }
       for (let c = 0; c < channels; c++) out.planes[c][i] = sum[c];
       out.planes[channels][i] = 1;

@@ -13,6 +13,37 @@ function encodeTable(): Float32Array {
   return encode;
 }
 
+/** Adds a row of pixels, in linear light and weighed by alpha, to the sums of blocks: red, green, blue, weight. */
+function addRow({ data, width, channels }: Pixels, y: number, factor: number, sums: Float64Array): void {
+  const linear = linearTable(data instanceof Uint16Array ? 16 : 8);
+  let at = y * width * channels;
+  for (let s = 0; s < sums.length; s += 4) {
+    let r = 0;
+    let g = 0;
+    let b = 0;
+    let weight = 0;
+    for (let i = 0; i < factor; i++, at += channels) {
+      const a = channels === 4 ? data[at + 3] : 1;
+      r += linear[data[at]] * a;
+      g += linear[data[at + 1]] * a;
+      b += linear[data[at + 2]] * a;
+      weight += a;
+    }
+    sums[s] += r;
+    sums[s + 1] += g;
+    sums[s + 2] += b;
+    sums[s + 3] += weight;
+  }
+}
+
+/** The mean of a block as a 16-bit sRGB code. */
+function codeOf(sum: number, weight: number, codes: Float32Array): number {
+  const mean = weight > 0 ? sum / weight : 0;
+  const place = Math.sqrt(mean) * ENCODE_STEPS;
+  const low = Math.floor(place);
+  return Math.floor(codes[low] + (codes[low + 1] - codes[low]) * (place - low) + 0.5);
+}
+
 /**
  * The one filter by which large sources are reduced before work starts: the mean of
  * `factor` × `factor` pixels in linear light, colour weighed by alpha, stored as 16-bit sRGB codes (floats
@@ -26,44 +57,17 @@ export function reducePixels(pixels: Pixels, factor: number, kind: 'colour' | 'd
   if (kind === 'data') return reduceData(pixels, factor);
   const width = Math.floor(pixels.width / factor);
   const height = Math.floor(pixels.height / factor);
-  const wide = data instanceof Uint16Array;
-  const linear = linearTable(wide ? 16 : 8);
   const codes = encodeTable();
-  const full = wide ? 65535 : 255;
+  const full = data instanceof Uint16Array ? 65535 : 255;
   const out = new Uint16Array(width * height * channels);
   const sums = new Float64Array(width * 4);
   for (let y = 0; y < height; y++) {
     sums.fill(0);
-    for (let j = 0; j < factor; j++) {
-      let at = (y * factor + j) * pixels.width * channels;
-      for (let x = 0; x < width; x++) {
-        const s = 4 * x;
-        let r = 0;
-        let g = 0;
-        let b = 0;
-        let weight = 0;
-        for (let i = 0; i < factor; i++, at += channels) {
-          const a = channels === 4 ? data[at + 3] : 1;
-          r += linear[data[at]] * a;
-          g += linear[data[at + 1]] * a;
-          b += linear[data[at + 2]] * a;
-          weight += a;
-        }
-        sums[s] += r;
-        sums[s + 1] += g;
-        sums[s + 2] += b;
-        sums[s + 3] += weight;
-      }
-    }
+    for (let j = 0; j < factor; j++) addRow(pixels, y * factor + j, factor, sums);
     for (let x = 0; x < width; x++) {
       const to = (y * width + x) * channels;
       const weight = sums[4 * x + 3];
-      for (let c = 0; c < 3; c++) {
-        const mean = weight > 0 ? sums[4 * x + c] / weight : 0;
-        const place = Math.sqrt(mean) * ENCODE_STEPS;
-        const low = Math.floor(place);
-        out[to + c] = Math.floor(codes[low] + (codes[low + 1] - codes[low]) * (place - low) + 0.5);
-      }
+      for (let c = 0; c < 3; c++) out[to + c] = codeOf(sums[4 * x + c], weight, codes);
       if (channels === 4) out[to + 3] = Math.round((weight / (factor * factor * full)) * 65535);
     }
   }
@@ -106,18 +110,20 @@ function reduceFloats(pixels: Pixels, data: Float32Array, factor: number, kind: 
   const height = Math.floor(pixels.height / factor);
   const out = new Float32Array(width * height * channels);
   const weighs = kind === 'colour' && channels === 4;
+  /** Adds one pixel to a block; its weight. */
+  const add = (at: number, to: number) => {
+    const share = weighs ? data[at + 3] : 1;
+    for (let c = 0; c < 3; c++) out[to + c] += share * data[at + c];
+    if (channels === 4) out[to + 3] += data[at + 3] / (factor * factor);
+    return share;
+  };
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const to = (y * width + x) * channels;
       let weight = 0;
       for (let j = 0; j < factor; j++) {
-        for (let i = 0; i < factor; i++) {
-          const at = ((y * factor + j) * pixels.width + x * factor + i) * channels;
-          const share = weighs ? data[at + 3] : 1;
-          weight += share;
-          for (let c = 0; c < 3; c++) out[to + c] += share * data[at + c];
-          if (channels === 4) out[to + 3] += data[at + 3] / (factor * factor);
-        }
+        const row = ((y * factor + j) * pixels.width + x * factor) * channels;
+        for (let i = 0; i < factor; i++) weight += add(row + i * channels, to);
       }
       for (let c = 0; c < 3; c++) out[to + c] = weight > 0 ? out[to + c] / weight : 0;
     }

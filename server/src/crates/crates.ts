@@ -1,48 +1,31 @@
 import { EventEmitter } from 'node:events';
 import { mkdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import {
-  hasField,
-  Problem,
-  parseRecipe,
-  picturesOf,
-  planCrate,
-  profileOf,
-  type Recipe,
-  safeName,
-} from '@zesty-tile/core';
+import { hasField, Problem, planCrate, profileOf, type Recipe, safeName } from '@zesty-tile/core';
 import type { Manifest } from '@zesty-tile/crates';
-import { and, asc, desc, eq, inArray, isNull, max, min } from 'drizzle-orm';
+import { asc, eq, inArray, max, min } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
-import { type CrateState, crateFile, crateJob, tile } from '../db/schema.ts';
+import { type CrateState, crateFile, crateJob, type tile } from '../db/schema.ts';
 import { inserted } from '../db/taken.ts';
 import { newId } from '../ids.ts';
 import { loggable, notFound, problemOf } from '../problems.ts';
-import { revisionRow } from '../store/revisions.ts';
-import { sourceRow } from '../store/sources.ts';
 import { CrateEndings } from './endings.ts';
+import { cratesOfTile, newestCrates } from './listed.ts';
 import { crateFiles, crateFolder, namingOf, readManifest } from './make.ts';
-import type { CrateEnd, CrateOrder, CrateProgress } from './order.ts';
+import { AGAIN_MS, News } from './news.ts';
+import type { CrateEnd, CrateProgress } from './order.ts';
+import { orderOf } from './order-of.ts';
 import { type CrateQueue, type QueueListener, queueAway } from './queue.ts';
+import { type CrateJob, GOING, hasEnded } from './states.ts';
 import { WatchedFolders } from './watched.ts';
 
-export type CrateJob = typeof crateJob.$inferSelect;
 /** A crate as it stands this moment. */
 export type CrateNow = CrateJob & Pick<CrateProgress, 'file'>;
 
-/** So many crates are listed at once. */
-const LISTED = 200;
 /** A crate whose server went away so often while it was made is not begun again by itself. */
 const MOST_ATTEMPTS = 3;
-/** Until news that could not be written down is tried again, in ms. */
-const AGAIN_MS = 5000;
 /** The place of the first crate: there is room before it, too. */
 const FIRST_PLACE = 1_000_000;
-
-const ENDED: CrateState[] = ['done', 'failed', 'stopped', 'interrupted'];
-const GOING: CrateState[] = ['waiting', 'working'];
-
-export const hasEnded = (job: CrateJob): boolean => ENDED.includes(job.state);
 
 /** Where a crate is moved to in the queue. */
 export const MOVES = ['first', 'up', 'down'] as const;
@@ -67,12 +50,12 @@ export class Crates implements QueueListener {
   #db: Database;
   #queue: CrateQueue;
   #progress = new Map<string, CrateProgress>();
-  #turns = new Map<string, Promise<void>>();
   #events = new EventEmitter({ captureRejections: false }).setMaxListeners(0);
   #log: (error: unknown) => void;
 
   readonly #watched: WatchedFolders;
   readonly #endings: CrateEndings;
+  readonly #news: News;
   /** Crates on their way to the queue. */
   readonly #adding = new Set<string>();
   #isClosed = false;
@@ -81,6 +64,7 @@ export class Crates implements QueueListener {
     this.shared = shared;
     this.#watched = new WatchedFolders([data, shared]);
     this.#endings = new CrateEndings(shared, db, this.#watched, log);
+    this.#news = new News(log);
     this.#db = db;
     this.#queue = queue;
     this.#log = log;
@@ -113,7 +97,7 @@ export class Crates implements QueueListener {
 
   async #resume(job: CrateJob): Promise<void> {
     // On its way to the queue, or its end is being written down.
-    if (this.#adding.has(job.id) || this.#turns.has(job.id)) return;
+    if (this.#adding.has(job.id) || this.#news.isWriting(job.id)) return;
     const known = await this.#queue.known(job.id);
     if (known === 'waiting' || known === 'working') return;
     const files = known ? null : await crateFiles(this.folderOf(job.id), namingOf(job));
@@ -207,58 +191,24 @@ export class Crates implements QueueListener {
     return Math.max(FIRST_PLACE, (end?.place ?? 0) + 1);
   }
 
-  async #orderOf(job: CrateJob): Promise<CrateOrder> {
-    const row = await this.#db.query.tile.findFirst({ where: eq(tile.id, job.tileId) });
-    if (!row) throw notFound('tile');
-    const { recipe } = await revisionRow(this.#db, job.tileId, job.revision);
-    const { sha256, width, height } = await sourceRow(this.#db, row.sourceSha256);
-    return {
-      id: job.id,
-      tile: job.name,
-      crate: job.number,
-      source: { sha256, width, height, file: row.sourceName },
-      given: Object.values(picturesOf(recipe)).map((one) => ({
-        sha256: one.sha256,
-        width: one.width,
-        height: one.height,
-      })),
-      recipe: parseRecipe(recipe),
-    };
-  }
-
   async #add(job: CrateJob): Promise<void> {
     this.#adding.add(job.id);
     try {
       await this.#set(job.id, { state: 'waiting', message: null, endedAt: null, progress: 0 });
-      await this.#queue.add(await this.#orderOf(job), job.place);
+      await this.#queue.add(await orderOf(this.#db, job), job.place);
     } finally {
       this.#adding.delete(job.id);
     }
   }
 
-  /**
-   * News of one crate is written down in the order it came. What cannot be written, on a full disk for example, is tried again
-   * until it can.
-   */
-  #inTurn(id: string, work: () => Promise<void>): void {
-    const tryAgain = (error: unknown) => {
-      this.#log(loggable(error));
-      if (this.#isClosed) return;
-      setTimeout(() => this.#isClosed || this.#inTurn(id, work), AGAIN_MS).unref();
-    };
-    const turn = (this.#turns.get(id) ?? Promise.resolve()).then(work).catch(tryAgain);
-    this.#turns.set(id, turn);
-    void turn.then(() => this.#turns.get(id) === turn && this.#turns.delete(id));
-  }
-
   /** Resolves once all news is written down. */
-  async close(): Promise<void> {
+  close(): Promise<void> {
     this.#isClosed = true;
-    await Promise.all(this.#turns.values());
+    return this.#news.close();
   }
 
   started(id: string): void {
-    this.#inTurn(id, () => this.#begun(id));
+    this.#news.write(id, () => this.#begun(id));
   }
 
   async #begun(id: string): Promise<void> {
@@ -278,7 +228,7 @@ export class Crates implements QueueListener {
   }
 
   ended(id: string, end: CrateEnd): void {
-    this.#inTurn(id, () => this.#end(id, end));
+    this.#news.write(id, () => this.#end(id, end));
   }
 
   async #end(id: string, end: CrateEnd): Promise<void> {
@@ -309,22 +259,13 @@ export class Crates implements QueueListener {
   }
 
   async ofTile(tileId: string): Promise<CrateNow[]> {
-    const jobs = await this.#db.query.crateJob.findMany({
-      where: and(eq(crateJob.tileId, tileId), isNull(crateJob.deletedAt)),
-      orderBy: desc(crateJob.number),
-    });
+    const jobs = await cratesOfTile(this.#db, tileId);
     return jobs.map((job) => this.#now(job));
   }
 
   /** The newest crates of all tiles, with the tiles' names. */
   async all(): Promise<(CrateNow & { tile: { id: string; name: string } })[]> {
-    const rows = await this.#db
-      .select({ job: crateJob, tile: { id: tile.id, name: tile.name } })
-      .from(crateJob)
-      .innerJoin(tile, eq(tile.id, crateJob.tileId))
-      .where(isNull(crateJob.deletedAt))
-      .orderBy(desc(crateJob.createdAt))
-      .limit(LISTED);
+    const rows = await newestCrates(this.#db);
     return rows.map(({ job, tile: of }) => ({ ...this.#now(job), tile: of }));
   }
 

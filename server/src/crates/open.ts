@@ -7,7 +7,7 @@ import type { Pool } from '../pool/pool.ts';
 import { addRevision, newestNumber } from '../store/revisions.ts';
 import { storeSource } from '../store/sources.ts';
 import { anyTileRow, makeTile, tileRow } from '../store/tiles.ts';
-import type { CrateJob } from './crates.ts';
+import type { CrateJob } from './states.ts';
 
 /** Makes the recipe of a crate the newest of its tile: those before it stay. Gives the tile. */
 export async function openRecipe(db: Database, tileId: string, manifest: Manifest): Promise<string> {

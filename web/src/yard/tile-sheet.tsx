@@ -5,14 +5,9 @@ import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
-import { useQueryClient } from '@tanstack/react-query';
-import { parseRecipe, STATION_NAMES, type StationName } from '@zesty-tile/core';
-import { useSnackbar } from 'notistack';
+import { STATION_NAMES } from '@zesty-tile/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { answerOf, api } from '../api/client.ts';
-import { useRemoval, useUndoable } from '../api/use-undoable.tsx';
-import { wordsOf } from '../api/words-of.ts';
 import { STATION_WORDS } from '../bench/words.ts';
 import { VIEW_WORDS, type ViewName } from '../engine/views.ts';
 import { momentWords } from '../moment.ts';
@@ -25,6 +20,7 @@ import { SIGN, STATE_COLOUR, VerdictWords } from '../verdict.tsx';
 import { SHEET_WIDTH } from './project-sheet.tsx';
 import type { YardTile } from './queries.ts';
 import { TagField } from './tag-field.tsx';
+import { useTileActions } from './use-tile-actions.ts';
 
 const row = {
   display: 'flex',
@@ -89,6 +85,68 @@ function Next({ tile }: { tile: YardTile }) {
   );
 }
 
+/** The tile on a lit ball, and its maps. */
+function Pictures({ tile }: { tile: YardTile }) {
+  const { look } = tile;
+  if (!look) return <Typography color="text.secondary">Measuring …</Typography>;
+  return (
+    <>
+      <img
+        src={`/api/thumbnails/${look.ball}`}
+        alt={`${tile.name} on a lit ball`}
+        style={{ width: '100%', aspectRatio: '4 / 3', objectFit: 'cover', borderRadius: 6, display: 'block' }}
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(5, 1fr)', gap: 0.75 }}>
+        {Object.entries(look.maps).map(([map, sha256]) => (
+          <img
+            key={map}
+            src={`/api/thumbnails/${sha256}`}
+            alt={VIEW_WORDS[map as ViewName]}
+            title={VIEW_WORDS[map as ViewName]}
+            style={{ width: '100%', aspectRatio: '1', objectFit: 'cover', borderRadius: 3, display: 'block' }}
+          />
+        ))}
+      </Box>
+    </>
+  );
+}
+
+/** The verdict of each station, and the last crate. */
+function Figures({ tile }: { tile: YardTile }) {
+  const { look } = tile;
+  if (!look) return null;
+  return (
+    <div>
+      {STATION_NAMES.filter((name) => look.verdicts[name] && name !== 'crate').map((name) => (
+        <Box key={name} sx={row}>
+          <span>{STATION_WORDS[name]}</span>
+          <VerdictWords state={look.verdicts[name].state} words={look.verdicts[name].brief} />
+        </Box>
+      ))}
+      <LastCrate tileId={tile.id} />
+    </div>
+  );
+}
+
+/** The tile's name and size, and the way out. */
+function TileHeading({ tile, onClose }: { tile: YardTile; onClose(): void }) {
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'start', gap: 1 }}>
+      <Box sx={{ minWidth: 0, flex: 1 }}>
+        <Typography variant="h1" component="h2" sx={{ overflowWrap: 'anywhere' }}>
+          {tile.name}
+        </Typography>
+        <Typography color="text.secondary">
+          {tile.size} px · {tile.edgeMetres} m · {Math.round(tile.size / tile.edgeMetres)} px per metre
+        </Typography>
+      </Box>
+      <IconButton size="small" aria-label="Close the sheet" onClick={onClose}>
+        <Close fontSize="small" />
+      </IconButton>
+    </Box>
+  );
+}
+
 interface TileSheetProps {
   tile: YardTile;
   projects: { id: string; name: string }[];
@@ -99,52 +157,10 @@ interface TileSheetProps {
 
 /** The chosen tile: lit ball, maps, figures, last crate, and what can be done with it. */
 export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSheetProps) {
-  const queries = useQueryClient();
-  const remove = useRemoval();
-  const undoable = useUndoable();
-  const { enqueueSnackbar } = useSnackbar();
+  const actions = useTileActions(tile);
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const [renaming, setRenaming] = useState(false);
   const [target, setTarget] = useState<RecipeTarget | null>(null);
-  const { look } = tile;
-  const again = () => queries.invalidateQueries();
-  const tried = async (work: () => Promise<unknown>, said = '') => {
-    try {
-      await work();
-      await again();
-      if (said) enqueueSnackbar(said);
-    } catch (error) {
-      enqueueSnackbar(wordsOf(error), { variant: 'error' });
-    }
-  };
-  const change = (json: object) =>
-    answerOf(api.tiles[':id'].$patch({ param: { id: tile.id }, json } as never));
-  const duplicate = () => {
-    let copy = '';
-    return undoable(
-      `“${tile.name} copy” was made.`,
-      async () => {
-        const made = await answerOf(api.tiles[':id'].duplicate.$post({ param: { id: tile.id } }));
-        copy = made.tile.id;
-      },
-      () => answerOf(api.tiles[':id'].$delete({ param: { id: copy } })),
-    );
-  };
-  const openRecipe = () =>
-    tried(async () => {
-      const { revision } = await answerOf(api.tiles[':id'].$get({ param: { id: tile.id } }));
-      setTarget({
-        tileName: tile.name,
-        recipe: parseRecipe(revision.recipe),
-        take: async (recipe) => {
-          const json = { base: revision.number, recipe };
-          await answerOf<unknown>(
-            api.tiles[':id'].revisions.$post({ param: { id: tile.id }, json } as never),
-          );
-          await again();
-        },
-      });
-    });
   return (
     <Box
       component="aside"
@@ -162,109 +178,41 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
         gap: 1,
       }}
     >
-      <Box sx={{ display: 'flex', alignItems: 'start', gap: 1 }}>
-        <Box sx={{ minWidth: 0, flex: 1 }}>
-          <Typography variant="h1" component="h2" sx={{ overflowWrap: 'anywhere' }}>
-            {tile.name}
-          </Typography>
-          <Typography color="text.secondary">
-            {tile.size} px · {tile.edgeMetres} m · {Math.round(tile.size / tile.edgeMetres)} px per metre
-          </Typography>
-        </Box>
-        <IconButton size="small" aria-label="Close the sheet" onClick={onClose}>
-          <Close fontSize="small" />
-        </IconButton>
-      </Box>
-      {look ? (
-        <>
-          <img
-            src={`/api/thumbnails/${look.ball}`}
-            alt={`${tile.name} on a lit ball`}
-            style={{
-              width: '100%',
-              aspectRatio: '4 / 3',
-              objectFit: 'cover',
-              borderRadius: 6,
-              display: 'block',
-            }}
-          />
-          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(5, 1fr)', gap: 0.75 }}>
-            {Object.entries(look.maps).map(([map, sha256]) => (
-              <img
-                key={map}
-                src={`/api/thumbnails/${sha256}`}
-                alt={VIEW_WORDS[map as ViewName]}
-                title={VIEW_WORDS[map as ViewName]}
-                style={{
-                  width: '100%',
-                  aspectRatio: '1',
-                  objectFit: 'cover',
-                  borderRadius: 3,
-                  display: 'block',
-                }}
-              />
-            ))}
-          </Box>
-        </>
-      ) : (
-        <Typography color="text.secondary">Measuring …</Typography>
-      )}
+      <TileHeading tile={tile} onClose={onClose} />
+      <Pictures tile={tile} />
       <Next tile={tile} />
-      {look && (
-        <div>
-          {STATION_NAMES.filter((name) => look.verdicts[name] && name !== 'crate').map((name) => (
-            <Box key={name} sx={row}>
-              <span>{STATION_WORDS[name as StationName]}</span>
-              <VerdictWords state={look.verdicts[name].state} words={look.verdicts[name].brief} />
-            </Box>
-          ))}
-          <LastCrate tileId={tile.id} />
-        </div>
-      )}
-      <TagField tags={tile.tags} known={knownTags} onTags={(tags) => tried(() => change({ tags }))} />
+      <Figures tile={tile} />
+      <TagField tags={tile.tags} known={knownTags} onTags={actions.setTags} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
         <Button variant="contained" onClick={onOpen}>
           Open
         </Button>
-        <Button
-          onClick={() =>
-            tried(
-              () => answerOf(api.tiles[':id'].crates.$post({ param: { id: tile.id } })),
-              `${tile.name} is being crated.`,
-            )
-          }
-        >
-          Crate it
-        </Button>
-        <Button onClick={openRecipe}>Recipe …</Button>
+        <Button onClick={actions.bake}>Crate it</Button>
+        <Button onClick={() => actions.openRecipe(setTarget)}>Recipe …</Button>
         <Button aria-haspopup="menu" onClick={(event) => setMenu(event.currentTarget)}>
           More …
         </Button>
       </Box>
       <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)} onClick={() => setMenu(null)}>
-        <MenuItem onClick={duplicate}>Duplicate</MenuItem>
+        <MenuItem onClick={actions.duplicate}>Duplicate</MenuItem>
         <MenuItem onClick={() => setRenaming(true)}>Rename …</MenuItem>
         {projects
           .filter(({ id }) => id !== tile.projectId)
-          .map(({ id, name }) => (
+          .map((project) => (
             <MenuItem
-              key={id}
+              key={project.id}
               onClick={() => {
                 onClose();
-                void undoable(
-                  `${tile.name} is in ${name} now.`,
-                  () => change({ projectId: id }),
-                  () => change({ projectId: tile.projectId }),
-                );
+                void actions.move(project);
               }}
             >
-              Move to {name}
+              Move to {project.name}
             </MenuItem>
           ))}
         <MenuItem
           onClick={() => {
             onClose();
-            void remove(api.tiles, tile.id, tile.name);
+            void actions.remove();
           }}
         >
           Delete
@@ -276,10 +224,7 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
           label="Name of the tile"
           name={tile.name}
           action="Rename"
-          onName={async (name) => {
-            await change({ name });
-            await again();
-          }}
+          onName={actions.rename}
           onClose={() => setRenaming(false)}
         />
       )}

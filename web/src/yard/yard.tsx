@@ -34,33 +34,20 @@ const PlainDialog = later(async () => (await import('./plain-dialog.tsx')).Plain
 
 const unseen = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' };
 
-/** The library: every tile, grouped by project. */
-export function Yard() {
-  const navigate = useNavigate();
+/** Gives the project that is open, or makes a first one. */
+function useProjectId(open: string | undefined) {
   const queries = useQueryClient();
-  const [search, setSearch] = useSearchParams();
-  const [wish, setWish] = useState(EVERYTHING);
-  const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
-  const { data, error } = useProjects();
-  const projects = data?.projects ?? [];
-  const open = projects.find((project) => project.id === search.get('project')) ?? projects[0];
-  const { data: tiles } = useTiles(open?.id);
-  const shown = useMemo(() => chooseTiles(tiles ?? [], wish), [tiles, wish]);
-  const tags = useMemo(() => tagsOf(tiles ?? []), [tiles]);
-  const chosen = tiles?.find(({ id }) => id === search.get('tile')) ?? null;
-  useEffect(() => {
-    document.title = 'Yard, Zesty Tile';
-  }, []);
-  const projectId = async () => {
-    if (open) return open.id;
+  return async () => {
+    if (open) return open;
     const { project } = await answerOf(api.projects.$post({ json: { name: FIRST_PROJECT } } as never));
     await queries.invalidateQueries({ queryKey: ['projects'] });
     return project.id;
   };
-  const go = (tileId: string) => navigate(`/tiles/${tileId}/source`);
-  const choose = (tile: string | null) =>
-    setSearch({ ...(open ? { project: open.id } : {}), ...(tile ? { tile } : {}) }, { replace: true });
-  const set = useImport(({ sets }) => sets[0] ?? null);
+}
+
+/** Takes files into the Yard; a picture alone opens at once, unless another page was opened meanwhile. */
+function useTaken(projectId: () => Promise<string>, onAlone: (tileId: string) => void) {
+  const queries = useQueryClient();
   const refresh = () => {
     void queries.invalidateQueries({ queryKey: ['tiles'] });
     void queries.invalidateQueries({ queryKey: ['projects'] });
@@ -79,16 +66,93 @@ export function Yard() {
       return asked;
     };
     const alone = await importFiles(files, once, refresh);
-    // One picture alone opens at once, unless another page was opened meanwhile.
-    if (alone && isShown.current) go(alone);
+    if (alone && isShown.current) onAlone(alone);
   };
+  return { take, refresh };
+}
+
+/** Asks about the first set of maps that waits for an answer. */
+function FirstSet({ onDone, onTile }: { onDone(): void; onTile(tileId: string): void }) {
+  const set = useImport(({ sets }) => sets[0] ?? null);
+  if (!set) return null;
+  return (
+    <SetDialog
+      key={set.set.files.map(({ file }) => file.name).join()}
+      dropped={set.set}
+      projectId={set.projectId}
+      onEnd={(tileId) => {
+        const isLast = useImport.getState().sets.length === 1;
+        endSet();
+        if (!tileId) return;
+        onDone();
+        if (isLast && !useImport.getState().at) onTile(tileId);
+      }}
+    />
+  );
+}
+
+interface NotesProps {
+  error: Error | null;
+  isEmpty: boolean;
+  /** Tiles of the project, when the search hides all of them; else 0. */
+  hidden: number;
+  project: string | undefined;
+  onShowAll(): void;
+}
+
+/** What is said above the tiles: the first note, a fault, an empty Yard, a search that finds nothing. */
+function Notes({ error, isEmpty, hidden, project, onShowAll }: NotesProps) {
+  return (
+    <>
+      <FirstNote />
+      {error && (
+        <Alert severity="error" variant="outlined" sx={{ mb: 2, bgcolor: GREY.card }}>
+          {error.message} See that the server runs, then load this page again.
+        </Alert>
+      )}
+      {isEmpty && (
+        <Typography sx={{ mb: 2, color: GREY.soft }}>
+          The Yard is empty. Drop a photo of a surface, or start the program with “npm run demo” to see the
+          Limonaia tiles.
+        </Typography>
+      )}
+      {hidden > 0 && (
+        <Box sx={{ mb: 2, display: 'flex', gap: 1.5, alignItems: 'center' }}>
+          None of the {hidden} tiles of {project} is like that.
+          <Button onClick={onShowAll}>Show all</Button>
+        </Box>
+      )}
+    </>
+  );
+}
+
+/** The library: every tile, grouped by project. */
+export function Yard() {
+  const navigate = useNavigate();
+  const [search, setSearch] = useSearchParams();
+  const [wish, setWish] = useState(EVERYTHING);
+  const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
+  const { data, error } = useProjects();
+  const projects = data?.projects ?? [];
+  const open = projects.find((project) => project.id === search.get('project')) ?? projects[0];
+  const { data: tiles } = useTiles(open?.id);
+  const shown = useMemo(() => chooseTiles(tiles ?? [], wish), [tiles, wish]);
+  const tags = useMemo(() => tagsOf(tiles ?? []), [tiles]);
+  const chosen = tiles?.find(({ id }) => id === search.get('tile')) ?? null;
+  useEffect(() => {
+    document.title = 'Yard, Zesty Tile';
+  }, []);
+  const projectId = useProjectId(open?.id);
+  const go = (tileId: string) => navigate(`/tiles/${tileId}/source`);
+  const choose = (tile: string | null) =>
+    setSearch({ ...(open && { project: open.id }), ...(tile && { tile }) }, { replace: true });
+  const { take, refresh } = useTaken(projectId, go);
   const [plain, setPlain] = useState(false);
   const { getRootProps, isDragActive } = useDropzone({ onDrop: take, noClick: true, noKeyboard: true });
   usePasted(take);
   const place = (
     <DropPlace over={isDragActive} onFiles={take} onCancel={cancelImport} onPlain={() => setPlain(true)} />
   );
-  const nothing = tiles !== undefined && tiles.length > 0 && shown.length === 0;
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <Head>
@@ -120,24 +184,13 @@ export function Yard() {
               data-testid="tiles"
               sx={{ height: '100%', overflowY: 'auto', px: 2, pt: open ? 0.5 : 2, pb: 3 }}
             >
-              <FirstNote />
-              {error && (
-                <Alert severity="error" variant="outlined" sx={{ mb: 2, bgcolor: GREY.card }}>
-                  {error.message} See that the server runs, then load this page again.
-                </Alert>
-              )}
-              {data && projects.length === 0 && (
-                <Typography sx={{ mb: 2, color: GREY.soft }}>
-                  The Yard is empty. Drop a photo of a surface, or start the program with “npm run demo” to
-                  see the Limonaia tiles.
-                </Typography>
-              )}
-              {nothing && (
-                <Box sx={{ mb: 2, display: 'flex', gap: 1.5, alignItems: 'center' }}>
-                  None of the {tiles.length} tiles of {open?.name} is like that.
-                  <Button onClick={() => setWish(EVERYTHING)}>Show all</Button>
-                </Box>
-              )}
+              <Notes
+                error={error}
+                isEmpty={data !== undefined && projects.length === 0}
+                hidden={shown.length === 0 ? (tiles?.length ?? 0) : 0}
+                project={open?.name}
+                onShowAll={() => setWish(EVERYTHING)}
+              />
               {(data || error) && (
                 <TileGrid
                   scroller={scroller}
@@ -168,20 +221,7 @@ export function Yard() {
           )}
         </Box>
       </Box>
-      {set && (
-        <SetDialog
-          key={set.set.files.map(({ file }) => file.name).join()}
-          dropped={set.set}
-          projectId={set.projectId}
-          onEnd={(tileId) => {
-            const isLast = useImport.getState().sets.length === 1;
-            endSet();
-            if (!tileId) return;
-            refresh();
-            if (isLast && !useImport.getState().at) go(tileId);
-          }}
-        />
-      )}
+      <FirstSet onDone={refresh} onTile={go} />
       {plain && (
         <PlainDialog
           openProject={open?.id}

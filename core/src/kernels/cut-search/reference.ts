@@ -40,15 +40,30 @@ export function wayTo(end: number, from: Int32Array): Int32Array {
   return Int32Array.from(path.reverse());
 }
 
-/** Dijkstra's search until a node of the last row is settled: that node, or −1. A plain loop, for the compiler. */
-function walk(
-  heap: NodeHeap,
+/** Cost of the edge from corner (x, y): down, up, right or left; infinite where the search may not go. */
+function edgeCost(
   { upright, level }: Costs,
-  { width, length, low, high, rows, to, allowed }: CutSearch,
-  cost: Float64Array,
-  from: Int32Array,
+  { width, length, low, high, rows }: CutSearch,
+  way: number,
+  x: number,
+  y: number,
 ): number {
+  const row = y < length ? y : y - length;
+  // The row past the last one is the first again.
+  const inRow = (row === length ? 0 : row) * width;
+  if (way === 0) return y === rows ? Number.POSITIVE_INFINITY : upright[inRow + x];
+  if (way === 1) {
+    return y === 0 ? Number.POSITIVE_INFINITY : upright[(row === 0 ? length - 1 : row - 1) * width + x];
+  }
+  if (way === 2) return x >= high ? Number.POSITIVE_INFINITY : level[inRow + x];
+  return x <= low ? Number.POSITIVE_INFINITY : level[inRow + x - 1];
+}
+
+/** Dijkstra's search until a node of the last row is settled: that node, or −1. */
+function walk(heap: NodeHeap, costs: Costs, search: CutSearch, cost: Float64Array, from: Int32Array): number {
+  const { width, rows, to, allowed } = search;
   const across = width + 1;
+  const steps = [across, -across, 1, -1];
   while (heap.pop()) {
     const node = heap.node;
     const here = heap.cost;
@@ -56,29 +71,11 @@ function walk(
     const y = (node / across) | 0;
     const x = node - y * across;
     if (y === rows && (to === null || to === x)) return node;
-    const row = y < length ? y : y - length;
-    // The row past the last one is the first again.
-    const inRow = (row === length ? 0 : row) * width;
     for (let way = 0; way < 4; way++) {
-      let next: number;
-      let total: number;
-      if (way === 0) {
-        if (y === rows) continue;
-        next = node + across;
-        total = here + upright[inRow + x];
-      } else if (way === 1) {
-        if (y === 0) continue;
-        next = node - across;
-        total = here + upright[(row === 0 ? length - 1 : row - 1) * width + x];
-      } else if (way === 2) {
-        if (x >= high) continue;
-        next = node + 1;
-        total = here + level[inRow + x];
-      } else {
-        if (x <= low) continue;
-        next = node - 1;
-        total = here + level[inRow + x - 1];
-      }
+      const edge = edgeCost(costs, search, way, x, y);
+      if (edge === Number.POSITIVE_INFINITY) continue;
+      const next = node + steps[way];
+      const total = here + edge;
       if (total >= cost[next] || (allowed && !allowed[next])) continue;
       cost[next] = total;
       from[next] = node;

@@ -1,10 +1,8 @@
 import * as v from 'valibot';
 import { type ChartLine, lineF0, lineOf } from '../../chart/chart.ts';
 import { linearOfHex } from '../../colour/hex.ts';
-import { maskCover } from '../../masks/cover.ts';
 import { essenceOf, masksInUse } from '../../masks/in-use.ts';
 import type { Mask } from '../../masks/mask.ts';
-import { wetF0, wetRoughness } from '../../masks/wet.ts';
 import { PLANES } from '../../memory/pool.ts';
 import { luminance, takingLuminance } from '../../planes/luminance.ts';
 import { mapping } from '../../planes/mapped.ts';
@@ -19,11 +17,13 @@ import { join } from '../join/station.ts';
 import { relief } from '../relief/station.ts';
 import { station } from '../station.ts';
 import type { FinishInput } from './input.ts';
+import { saysMetal } from './metal.ts';
 import { cellsFor, periodicNoise } from './noise.ts';
 import type { FinishOutput } from './output.ts';
 import { type Contribution, intoBand, logTone, stacked, type ToneScale, toneAbout } from './roughness.ts';
 import { type FinishSettings, settings } from './settings.ts';
 import { verdict } from './verdict.ts';
+import { withZones } from './zones.ts';
 
 const usedMasks = ({ zoneFinish }: Pick<FinishSettings, 'zoneFinish'>, masks: readonly Mask[]) =>
   masksInUse(masks, zoneFinish);
@@ -91,38 +91,6 @@ function* plainF0(
   return new Raster(frame.width, frame.height, [plane, plane, plane]);
 }
 
-/** What is one value or a plane, laid over with another value where a zone covers it. */
-function* laidOver(
-  under: number | Float32Array,
-  value: number,
-  cover: Float32Array,
-): Steps<number | Float32Array> {
-  if (under === value) return under;
-  return typeof under === 'number'
-    ? yield* mapping(cover, (share) => under + share * (value - under))
-    : yield* mapping(under, (old, i) => old + cover[i] * (value - old));
-}
-
-/** F0 of every channel and pixel from what it was. */
-function* f0Over(
-  under: FinishOutput['f0'],
-  to: (old: number, channel: number, i: number) => number,
-  cover: Float32Array,
-  frame: Frame,
-): Steps<Raster> {
-  const planes: Float32Array[] = [];
-  for (let c = 0; c < 3; c++) {
-    const made = Array.isArray(under)
-      ? mapping(cover, (_share, i) => to(under[c], c, i))
-      : mapping(under.planes[c], (old, i) => to(old, c, i));
-    planes.push(yield* made);
-  }
-  return new Raster(frame.width, frame.height, planes);
-}
-
-const saysMetal = (metal: FinishSettings['metal'], line: ChartLine | null): boolean =>
-  metal === 'line' ? line?.kind === 'metal' : metal === 'yes';
-
 /** How far values lie from one, in place. */
 function distances(values: Float32Array, from: number): Float32Array {
   for (let i = 0; i < values.length; i++) values[i] = Math.abs(values[i] - from);
@@ -176,47 +144,17 @@ export const finish = station({
     await checkpoint(0.6);
     // Zones lay the stack into bands of their own.
     const own = frame.masks.length > 0 ? undefined : stack;
-    let roughness = told
+    const roughness = told
       ? Float32Array.from(told)
       : await runSteps(intoBand(stack, roughnessBand(chosen), own), checkpoint);
-    let metallic: FinishOutput['metallic'] =
+    const metallic: FinishOutput['metallic'] =
       chosen.metal === 'line' && given.metallic
         ? given.metallic.planes[0]
         : Number(saysMetal(chosen.metal, line));
-    let f0: FinishOutput['f0'] =
+    const f0: FinishOutput['f0'] =
       given.specular ?? (await runSteps(plainF0(chosen, line, tone, frame), checkpoint));
-    for (const zone of frame.masks) {
-      const values = chosen.zoneFinish.find((one) => one.zone === zone.id);
-      if (!values && zone.wetness === 0) continue;
-      const cover = await context.part('zone', zone.parts, () => maskCover(zone, input, frame, context));
-      await checkpoint(0.8);
-      if (values) {
-        const own = lineOf(values);
-        const band = values.band ?? own?.roughness ?? null;
-        if (band) {
-          const laid = await runSteps(intoBand(stack, band), checkpoint);
-          const over = (old: number, i: number) => old + cover[i] * (laid[i] - old);
-          roughness = await runSteps(mapping(roughness, over), checkpoint);
-        }
-        const ownF0 = values.f0 ? linearOfHex(values.f0) : own ? lineF0(own) : null;
-        if (ownF0) {
-          const over = (old: number, c: number, i: number) => old + cover[i] * (ownF0[c] - old);
-          f0 = await runSteps(f0Over(f0, over, cover, frame), checkpoint);
-        }
-        if (values.metallic !== 'line' || own) {
-          const said = Number(saysMetal(values.metallic, own));
-          metallic = await runSteps(laidOver(metallic, said, cover), checkpoint);
-        }
-      }
-      const { wetness } = zone;
-      if (wetness > 0) {
-        const wet = (dry: number, i: number) => wetRoughness(dry, wetness * cover[i]);
-        roughness = await runSteps(mapping(roughness, wet), checkpoint);
-        const wetter = (old: number, _c: number, i: number) => wetF0(old, wetness * cover[i]);
-        f0 = await runSteps(f0Over(f0, wetter, cover, frame), checkpoint);
-      }
-    }
-    return { roughness, f0, metallic, isTruth: given.specular !== undefined };
+    const plain = { roughness, f0, metallic, isTruth: given.specular !== undefined };
+    return withZones(plain, stack, input, chosen, frame, context);
   },
   verdict,
 });

@@ -11,6 +11,7 @@ import { useMemo, useState } from 'react';
 import { wordsOf } from '../../api/words-of.ts';
 import { Picture } from '../../bench/picture.tsx';
 import { useBench } from '../../bench/state.ts';
+import type { LookedCrate } from '../../engine/protocol.ts';
 import { GREY } from '../../theme.ts';
 import { FileEditor } from './file-editor.tsx';
 import { useCrateLook } from './use-crate-look.ts';
@@ -38,6 +39,130 @@ function newFile(files: readonly ProfileFile[]): ProfileFile {
     green: 'recipe',
     occlusion: 0,
   };
+}
+
+type Looked = LookedCrate['files'][number];
+
+interface FileListProps {
+  files: readonly ProfileFile[];
+  /** The file that is open. */
+  at: number;
+  lookedOf(file: ProfileFile): Looked | undefined;
+  onOpen(at: number): void;
+  onAdd(): void;
+}
+
+/** The files of the profile, each with its picture. */
+function FileList({ files, at, lookedOf, onOpen, onAdd }: FileListProps) {
+  return (
+    <Box
+      component="nav"
+      aria-label="Files of the profile"
+      sx={{
+        p: 2,
+        bgcolor: GREY.sheet,
+        overflowY: 'auto',
+        display: 'grid',
+        gap: 0.75,
+        alignContent: 'start',
+      }}
+    >
+      {files.map((file, k) => {
+        const looked = lookedOf(file);
+        return (
+          <Box
+            // biome-ignore lint/suspicious/noArrayIndexKey: a file is known by its place while its name is typed
+            key={k}
+            component="button"
+            type="button"
+            aria-current={k === at}
+            onClick={() => onOpen(k)}
+            sx={{
+              display: 'flex',
+              gap: 1,
+              alignItems: 'center',
+              p: 0.5,
+              font: 'inherit',
+              color: 'inherit',
+              textAlign: 'left',
+              cursor: 'pointer',
+              bgcolor: GREY.card,
+              border: `1px solid ${k === at ? GREY.ink : GREY.line}`,
+              borderRadius: 1,
+            }}
+          >
+            <Box
+              sx={{
+                width: 40,
+                height: 40,
+                bgcolor: GREY.walls,
+                flex: 'none',
+                display: 'grid',
+                placeItems: 'center',
+              }}
+            >
+              {looked && <Picture picture={looked.picture} edge={40} label={looked.name} />}
+            </Box>
+            <span style={{ overflowWrap: 'anywhere' }}>{file.ending}</span>
+          </Box>
+        );
+      })}
+      <Button startIcon={<Add />} onClick={onAdd}>
+        Another file
+      </Button>
+    </Box>
+  );
+}
+
+interface ProfileBarProps {
+  profile: Profile;
+  /** What keeps the profile from being used. */
+  problems: readonly string[];
+  /** What keeps it from being looked at. */
+  problem: string;
+  onChange(profile: Profile): void;
+  onKeep(): void;
+  onUse(): void;
+  onLeave(): void;
+}
+
+/** The profile's name and document, what is wrong with it, and what to do with it. */
+function ProfileBar({ profile, problems, problem, onChange, onKeep, onUse, onLeave }: ProfileBarProps) {
+  return (
+    <Box
+      sx={{ display: 'flex', alignItems: 'center', gap: 1.5, p: 2, borderBottom: `1px solid ${GREY.line}` }}
+    >
+      <TextField
+        label="Name of the profile"
+        value={profile.name}
+        onChange={(event) => onChange({ ...profile, name: event.target.value })}
+        sx={{ width: 280 }}
+      />
+      <TextField
+        select
+        label="Go out"
+        value={profile.document}
+        onChange={(event) => onChange({ ...profile, document: event.target.value as Profile['document'] })}
+        sx={{ width: 240 }}
+      >
+        {DOCUMENTS.map((one) => (
+          <MenuItem key={one} value={one}>
+            {DOCUMENT_WORDS[one]}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Box sx={{ flex: 1, minWidth: 0 }} role={problems.length > 0 ? 'alert' : undefined}>
+        {problems.slice(0, 2).join(' ') || problem}
+      </Box>
+      <Button onClick={onKeep} disabled={problems.length > 0}>
+        Keep for the project
+      </Button>
+      <Button variant="contained" onClick={onUse} disabled={problems.length > 0}>
+        Use for this tile
+      </Button>
+      <Button onClick={onLeave}>Leave</Button>
+    </Box>
+  );
 }
 
 interface ProfilePageProps {
@@ -90,98 +215,23 @@ export function ProfilePage({ from, tile, crate, onClose }: ProfilePageProps) {
       onClose={onClose}
       slotProps={{ paper: { 'aria-label': 'Profile of the crate' } as object }}
     >
-      <Box
-        sx={{ display: 'flex', alignItems: 'center', gap: 1.5, p: 2, borderBottom: `1px solid ${GREY.line}` }}
-      >
-        <TextField
-          label="Name of the profile"
-          value={profile.name}
-          onChange={(event) => setProfile({ ...profile, name: event.target.value })}
-          sx={{ width: 280 }}
-        />
-        <TextField
-          select
-          label="Go out"
-          value={profile.document}
-          onChange={(event) =>
-            setProfile({ ...profile, document: event.target.value as Profile['document'] })
-          }
-          sx={{ width: 240 }}
-        >
-          {DOCUMENTS.map((one) => (
-            <MenuItem key={one} value={one}>
-              {DOCUMENT_WORDS[one]}
-            </MenuItem>
-          ))}
-        </TextField>
-        <Box sx={{ flex: 1, minWidth: 0 }} role={problems.length > 0 ? 'alert' : undefined}>
-          {problems.slice(0, 2).join(' ') || problem}
-        </Box>
-        <Button onClick={() => void keep()} disabled={problems.length > 0}>
-          Keep for the project
-        </Button>
-        <Button variant="contained" onClick={use} disabled={problems.length > 0}>
-          Use for this tile
-        </Button>
-        <Button onClick={onClose}>Leave</Button>
-      </Box>
+      <ProfileBar
+        profile={profile}
+        problems={problems}
+        problem={problem}
+        onChange={setProfile}
+        onKeep={() => void keep()}
+        onUse={use}
+        onLeave={onClose}
+      />
       <Box sx={{ display: 'grid', gridTemplateColumns: '260px minmax(0, 1fr)', flex: 1, minHeight: 0 }}>
-        <Box
-          component="nav"
-          aria-label="Files of the profile"
-          sx={{
-            p: 2,
-            bgcolor: GREY.sheet,
-            overflowY: 'auto',
-            display: 'grid',
-            gap: 0.75,
-            alignContent: 'start',
-          }}
-        >
-          {files.map((file, k) => {
-            const looked = lookedOf(file);
-            return (
-              <Box
-                // biome-ignore lint/suspicious/noArrayIndexKey: a file is known by its place while its name is typed
-                key={k}
-                component="button"
-                type="button"
-                aria-current={k === at}
-                onClick={() => setAt(k)}
-                sx={{
-                  display: 'flex',
-                  gap: 1,
-                  alignItems: 'center',
-                  p: 0.5,
-                  font: 'inherit',
-                  color: 'inherit',
-                  textAlign: 'left',
-                  cursor: 'pointer',
-                  bgcolor: GREY.card,
-                  border: `1px solid ${k === at ? GREY.ink : GREY.line}`,
-                  borderRadius: 1,
-                }}
-              >
-                <Box
-                  sx={{
-                    width: 40,
-                    height: 40,
-                    bgcolor: GREY.walls,
-                    flex: 'none',
-                    display: 'grid',
-                    placeItems: 'center',
-                  }}
-                >
-                  {looked && <Picture picture={looked.picture} edge={40} label={looked.name} />}
-                </Box>
-                <span style={{ overflowWrap: 'anywhere' }}>{file.ending}</span>
-              </Box>
-            );
-          })}
-          <Button startIcon={<Add />} onClick={() => setFiles([...files, newFile(files)], files.length)}>
-            Another file
-          </Button>
-        </Box>
+        <FileList
+          files={files}
+          at={at}
+          lookedOf={lookedOf}
+          onOpen={setAt}
+          onAdd={() => setFiles([...files, newFile(files)], files.length)}
+        />
         <Box sx={{ p: 3, overflowY: 'auto' }}>
           <FileEditor
             key={at}

@@ -1,0 +1,39 @@
+import { loggable } from '../problems.ts';
+
+/** Until news that could not be written down is tried again, in ms. */
+export const AGAIN_MS = 5000;
+
+/**
+ * Writes the news of each crate down in the order it came. What cannot be written, on a full disk for example, is tried again
+ * until it can.
+ */
+export class News {
+  readonly #turns = new Map<string, Promise<void>>();
+  readonly #log: (error: unknown) => void;
+  #isClosed = false;
+
+  constructor(log: (error: unknown) => void) {
+    this.#log = log;
+  }
+
+  isWriting(id: string): boolean {
+    return this.#turns.has(id);
+  }
+
+  write(id: string, work: () => Promise<void>): void {
+    const tryAgain = (error: unknown) => {
+      this.#log(loggable(error));
+      if (this.#isClosed) return;
+      setTimeout(() => this.#isClosed || this.write(id, work), AGAIN_MS).unref();
+    };
+    const turn = (this.#turns.get(id) ?? Promise.resolve()).then(work).catch(tryAgain);
+    this.#turns.set(id, turn);
+    void turn.then(() => this.#turns.get(id) === turn && this.#turns.delete(id));
+  }
+
+  /** Resolves once all news is written down. */
+  async close(): Promise<void> {
+    this.#isClosed = true;
+    await Promise.all(this.#turns.values());
+  }
+}
