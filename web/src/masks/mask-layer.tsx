@@ -12,8 +12,8 @@ import { addMaskStroke, masksNow, strokesIn, useMasks } from './use-masks.ts';
 /** Asks for what each zone covers, the open one first, whenever it or the tile changes. */
 export function useCovers(): void {
   const open = useMasks((s) => s.open);
-  // Made again whenever a pass is whole.
-  const found = useBench((s) => s.found.finish);
+  // Made again whenever a pass is whole: before the first is, no zone covers anything.
+  const work = useBench((s) => s.work);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new pass is asked again
   useEffect(() => {
     let latest = 0;
@@ -40,7 +40,7 @@ export function useCovers(): void {
       end();
       latest++;
     };
-  }, [open, found]);
+  }, [open, work]);
 }
 
 /** One and the same, so that a dial that moves no stroke draws nothing again before there is a new cover. */
