@@ -1,4 +1,8 @@
+import { config } from 'chai';
 import { closeBrowser, wordsOfPages } from './stage.ts';
+
+// What a page met is told in full.
+config.truncateThreshold = 0;
 
 /** Around the tests of every process: what is on the pages of one that failed, and an end of its browser. */
 export const mochaHooks = {
