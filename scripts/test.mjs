@@ -7,12 +7,12 @@ if (!ensureRedis())
   console.log('\nNo Redis for the tests of the shared queue. Run: sudo apt-get install -y redis-server');
 
 let passed = 0;
-let failed = 0;
+const failed = [];
 
 function check(name, command, args) {
   console.log(`\n— ${name}`);
   if (run(command, args, { mayFail: true }) === 0) passed++;
-  else failed++;
+  else failed.push(name);
 }
 
 function suite(name, args, env = {}) {
@@ -23,11 +23,10 @@ function suite(name, args, env = {}) {
   try {
     const counts = JSON.parse(readFileSync(report, 'utf8'));
     passed += counts.passes;
-    failed += counts.failures;
-    if (code !== 0 && counts.failures === 0) failed++;
+    failed.push(...counts.failed);
+    if (code !== 0 && counts.failed.length === 0) failed.push(`${name}: ended with code ${code}`);
   } catch {
-    console.log(`The ${name} broke off before they were counted.`);
-    failed++;
+    failed.push(`${name}: broke off before they were counted`);
   }
 }
 
@@ -43,8 +42,10 @@ if (chromium) {
   suite('browser tests', ['--config', 'e2e/.mocharc.json'], { ZESTY_CHROMIUM: chromium });
 } else {
   console.log('\nNo Chromium for the browser tests. Run: sudo apt-get install -y chromium');
-  failed++;
+  failed.push('browser tests: no Chromium');
 }
 
-console.log(`\ntests: ${passed} passed, ${failed} failed`);
-process.exit(failed === 0 ? 0 : 1);
+// Named once more at the end, where a log that is cut off still shows them.
+if (failed.length > 0) console.log(`\nfailed:\n${failed.map((name) => `  ${name}`).join('\n')}`);
+console.log(`\ntests: ${passed} passed, ${failed.length} failed`);
+process.exit(failed.length === 0 ? 0 : 1);

@@ -159,7 +159,7 @@ export { neededShortEdge } from './stations/square/needed.ts';
 export type { CropOffer, Framing } from './stations/square/offers/offer.ts';
 export type { Margins, SquareOutput } from './stations/square/output.ts';
 export type { Corners } from './stations/square/points.ts';
-export { SIZES } from './stations/square/station.ts';
+export { SIZES } from './stations/square/sizes.ts';
 export type { View as AnyView, ViewKind } from './stations/view.ts';
 export * from './statistics/histogram.ts';
 export * from './statistics/statistics.ts';

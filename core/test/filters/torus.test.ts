@@ -156,9 +156,18 @@ const NO_FILTERS = [
   ),
   ...['station', 'verdict', 'views'].map((file) => `stations/relief/${file}.ts`),
   // Noise is made from nothing but a seed: tested by itself.
-  ...['curve', 'input', 'noise', 'output', 'roughness', 'settings', 'station', 'verdict'].map(
-    (file) => `stations/finish/${file}.ts`,
-  ),
+  ...[
+    'curve',
+    'input',
+    'metal',
+    'noise',
+    'output',
+    'roughness',
+    'settings',
+    'station',
+    'verdict',
+    'zones',
+  ].map((file) => `stations/finish/${file}.ts`),
 ];
 
 const SOURCES = fileURLToPath(new URL('../../src', import.meta.url));

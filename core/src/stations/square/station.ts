@@ -15,13 +15,12 @@ import type { SquareOutput } from './output.ts';
 import type { Corners } from './points.ts';
 import type { Framing } from './resample-band.ts';
 import { resampleBand } from './resample-band.ts';
+import { SIZES } from './sizes.ts';
 import { views } from './views.ts';
 
 const GROUPS = {
   crop: group({ id: 'crop', title: 'Crop' }),
 };
-
-export const SIZES = [256, 512, 1024, 2048, 4096, 8192] as const;
 
 const share = v.pipe(v.number(), v.minValue(-1), v.maxValue(2));
 const point = v.tuple([share, share]);
