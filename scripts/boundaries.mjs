@@ -52,6 +52,7 @@ const LAYERS = [
   'stations',
   'recipe',
   'engine',
+  'setup',
   'checks',
 ];
 const FILES_OF_CORE = 'problem|verdict|index';

@@ -177,7 +177,7 @@ async function ballFrames(page: Page): Promise<{ depth: string; ms: number }[]> 
     });
   }
   await page.getByRole('button', { name: /^Depth:/ }).click();
-  await page.getByRole('button', { name: 'Measure all' }).click();
+  await page.getByRole('button', { name: 'Time all' }).click();
   const found: { depth: string; ms: number }[] = [];
   for (const depth of ['flat', 'one-step', 'ray-steps', 'true']) {
     const cost = page.getByTestId(`cost-${depth}`).getByText(/ms a frame/);

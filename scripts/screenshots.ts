@@ -74,7 +74,7 @@ try {
   await shot('bench-gauge');
   await page.getByRole('button', { name: 'Ball' }).click();
   await open('relief', 'height');
-  await page.getByRole('button', { name: 'Bumps in or out', exact: true }).click();
+  await page.getByRole('button', { name: 'Raised or recessed', exact: true }).click();
   await page.locator('canvas[data-drawn="dark"]').waitFor();
   await page.getByRole('button', { name: 'Turns' }).click();
   await page.getByRole('button', { name: 'Bands', exact: true }).click();
@@ -83,14 +83,14 @@ try {
   await page.getByRole('button', { name: '3 × 3' }).click();
   await open('join', 'joined');
   await shot('bench-join');
-  await page.getByRole('button', { name: 'Try all ways …' }).click();
+  await page.getByRole('button', { name: 'Compare methods …' }).click();
   await page.getByText('· best').waitFor();
   await shot('bench-ways');
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await page.getByRole('dialog').waitFor({ state: 'detached' });
   await page.getByRole('button', { name: '2 × 2' }).click();
   await page.getByRole('button', { name: 'Graft', exact: true }).click();
-  await page.getByRole('button', { name: 'At the seam’s worst spot' }).click();
+  await page.getByRole('button', { name: 'Go to worst seam spot' }).click();
   await page.getByRole('button', { name: /^Graft 6/ }).waitFor();
   await page.getByRole('region', { name: 'Repair' }).scrollIntoViewIfNeeded();
   await shot('bench-repair');
@@ -108,7 +108,7 @@ try {
   await page.getByRole('button', { name: 'Crate it' }).click();
   await page.getByRole('link', { name: 'Download zip' }).waitFor();
   await shot('bench-crate');
-  await page.getByRole('button', { name: 'Copy, change …' }).click();
+  await page.getByRole('button', { name: 'Duplicate and edit …' }).click();
   const profile = page.getByRole('dialog', { name: 'Profile of the crate' });
   await profile.getByRole('button', { name: 'normal', exact: true }).click();
   await profile.getByRole('img', { name: 'Red as a picture' }).waitFor();
@@ -164,7 +164,7 @@ try {
   await page.locator('[data-tile="Terrace pamments"]').dblclick();
   await page.locator('[data-sill="lit"]').waitFor();
   await open('proof', 'albedo');
-  await page.getByRole('button', { name: 'Let the Sill fill the work (L)' }).click();
+  await page.getByRole('button', { name: 'Expand the Sill (L)' }).click();
   await page.getByRole('button', { name: 'Terrace', exact: true }).click();
   for (const [part, tile] of [
     ['wall', 'Limewashed stucco'],
@@ -181,7 +181,7 @@ try {
   await page.locator('[data-computing="0"]').waitFor();
   await settled();
   await shot('sill-terrace');
-  await page.getByRole('button', { name: 'Shrink the Sill (L)' }).click();
+  await page.getByRole('button', { name: 'Collapse the Sill (L)' }).click();
   await page.getByRole('link', { name: 'Proof sheet' }).click();
   await page.getByRole('button', { name: 'Save as PNG' }).waitFor();
   await page.waitForLoadState('networkidle');

@@ -51,13 +51,19 @@ async function named(paths: readonly string[], options: BakeOptions): Promise<Wa
   return all;
 }
 
-const reportOf = ({ manifest, file, seconds, timings }: Baked, { out }: BakeOptions) => ({
+const reportOf = ({ manifest, file, seconds, timings, proposals }: Baked, { out }: BakeOptions) => ({
   out,
+  ...(proposals ? { proposals } : {}),
   manifest: file,
   seconds,
   timings,
   ...manifest,
 });
+
+function sayProposals({ proposals = [] }: Baked): void {
+  for (const { title, reason, isGuess } of proposals)
+    process.stdout.write(`Set up: ${title}${isGuess ? ' (a guess)' : ''}. ${reason}\n`);
+}
 
 function sayVerdicts({ manifest }: Baked): void {
   for (const station of STATION_NAMES) {
@@ -91,7 +97,10 @@ export async function bake(paths: string[], options: BakeOptions): Promise<void>
     line(`done: ${baked.manifest.files.length} maps in ${baked.seconds.toFixed(1)} s`);
     if (process.stderr.isTTY && !options.quiet) process.stderr.write('\n');
     if (options.json) json(reportOf(baked, options));
-    else sayVerdicts(baked);
+    else {
+      sayProposals(baked);
+      sayVerdicts(baked);
+    }
     return;
   }
   const results: { picture: string; baked: Baked | null; words: string; code: number }[] = [];

@@ -14,7 +14,9 @@ import {
   picturesOf,
   planCrate,
   type Recipe,
+  type SetupProposal,
   type SourceRef,
+  setUp,
 } from '@zesty-tile/core';
 import { type Manifest, makeCrate, refuseExisting, stageSet } from '@zesty-tile/crates';
 import type { Wanted } from './pictures.ts';
@@ -24,6 +26,7 @@ import { type GivenFiles, readRoles } from './roles.ts';
 export interface BakeOptions {
   out: string;
   recipe?: string;
+  auto: boolean;
   set: string[];
   size?: string;
   name?: string;
@@ -38,6 +41,13 @@ export interface BakeOptions {
 }
 
 async function recipeFor(options: BakeOptions): Promise<Recipe> {
+  if (options.auto && options.recipe !== undefined) {
+    throw new Problem(
+      'bad_call',
+      '--auto measures the picture to find the settings, and --recipe gives them.',
+      'Use one of the two.',
+    );
+  }
   let recipe = options.recipe ? parseRecipe(await readRecipe(options.recipe)) : newRecipe();
   for (const pair of options.set) {
     const at = pair.indexOf('=');
@@ -58,13 +68,20 @@ async function recipeFor(options: BakeOptions): Promise<Recipe> {
       throw new Problem(
         'bad_setting',
         `--seed takes a whole number from 0, not “${options.seed}”.`,
-        'Give one.',
+        'Use a whole number.',
       );
     }
     recipe = { ...recipe, seed };
   }
   return recipe;
 }
+
+/** Settings that the call chose, as “station.key”. */
+const chosenBy = ({ set, size }: BakeOptions): Set<string> =>
+  new Set([
+    ...set.map((pair) => pair.split('=')[0].split('.').slice(0, 2).join('.')),
+    ...(size === undefined ? [] : ['square.size']),
+  ]);
 
 /** The recipe with what is known of the picture: its supplied maps, origin and licence; and with other pictures given. */
 function withPictures(
@@ -88,6 +105,9 @@ function withPictures(
   return { ...recipe, stations };
 }
 
+/** What a setup may keep of one measurement for the next. */
+const SETUP_CACHE_BYTES = 400e6;
+
 const exists = (path: string) =>
   access(path).then(
     () => true,
@@ -102,7 +122,7 @@ function checkPictures(recipe: Recipe, files: ReadonlyMap<string, Uint8Array>): 
     if (files.has(ref.sha256)) continue;
     throw new Problem(
       'no_file',
-      `The recipe was made with a given ${map}${ref.name ? ` (${ref.name})` : ''}, whose file is not here.`,
+      `The recipe was made with a supplied ${map}${ref.name ? ` (${ref.name})` : ''}, whose file is not here.`,
       `Give it with --role ${map}=<file>, or leave it out with --set ${LEFT_OUT[map] ?? 'source.given={}'}.`,
     );
   }
@@ -127,6 +147,29 @@ export interface Baked {
   file: string;
   seconds: number;
   timings: Record<string, number>;
+  /** What was measured and applied, where that was asked for. */
+  proposals?: SetupProposal[];
+}
+
+/** The recipe as the measurements of the picture propose it. */
+async function setUpFrom(
+  recipe: Recipe,
+  source: SourceRef,
+  host: ReturnType<typeof sourceHost>,
+  { chosen, line, signal }: { chosen: Set<string>; line(text: string): void; signal: AbortSignal },
+) {
+  const team = threads();
+  try {
+    return await setUp(new Engine({ ...host, team }, SETUP_CACHE_BYTES), {
+      recipe,
+      source,
+      chosen,
+      signal,
+      onProgress: (done) => line(`setting up ${Math.floor(10 * done) * 10} %`),
+    });
+  } finally {
+    await team.end();
+  }
 }
 
 /** Bakes one picture to a full set of maps in a folder, placed whole or not at all. */
@@ -140,8 +183,13 @@ export async function bakeOne(
   const wished = await recipeFor(options);
   const facts = await readFacts(bytes);
   const { files, green, ...pictures } = await readRoles([...roles, ...options.role], facts);
-  const recipe = withPictures(wished, options, pictures);
-  checkPictures(recipe, files);
+  const asked = withPictures(wished, options, pictures);
+  checkPictures(asked, files);
+  const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
+  const host = sourceHost(async ({ sha256 }) => files.get(sha256) ?? bytes);
+  const { recipe, proposals } = options.auto
+    ? await setUpFrom(asked, source, host, { chosen: chosenBy(options), line, signal })
+    : { recipe: asked };
   const { crate, square, source: from } = recipe.stations;
   const naming = await numberFor(recipe, name, options.out);
   if (!options.force) {
@@ -152,8 +200,6 @@ export async function bakeOne(
     const { names } = planCrate(crate, missing, { size: square.size, shape: square.shape }, naming);
     await refuseExisting(options.out, names);
   }
-  const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
-  const host = sourceHost(async ({ sha256 }) => files.get(sha256) ?? bytes);
   if (green && green !== from.givenGreen && !options.quiet) {
     process.stderr.write(
       `The green of the given normal map seems to point ${green}; if so, add --set source.givenGreen=${green}.\n`,
@@ -182,7 +228,7 @@ export async function bakeOne(
     const plan = planCrate(crate, missingMaps(evaluation.surface!), evaluation.frame, naming);
     await staging.place(plan.names, { replace: options.force, keep: false });
     const seconds = (performance.now() - began) / 1000;
-    return { manifest, file: plan.manifest, seconds, timings: evaluation.timings };
+    return { manifest, file: plan.manifest, seconds, timings: evaluation.timings, proposals };
   } catch (error) {
     await staging.drop();
     throw error;

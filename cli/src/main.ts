@@ -20,14 +20,19 @@ program
   .argument('<pictures...>', 'PNG, JPEG, WebP, TIFF or OpenEXR; a folder stands for the pictures in it')
   .requiredOption('--out <dir>', 'folder to write to; made when missing')
   .option('--recipe <file>', 'recipe to use, or the manifest of a crate')
+  .option(
+    '--auto',
+    'measure each picture and set it up by what is found; --set, --size and --profile win',
+    false,
+  )
   .option('--set <station.key=value>', 'one setting; may be given often', collect, [])
   .option('--size <pixels>', 'edge of the tile')
   .option('--name <name>', 'start of the file names; default: the picture’s')
   .option('--profile <id>', 'separate, packed, specular-gloss, normal-gloss, two-maps, gltf or materialx')
-  .option('--role <map=file>', 'a map given instead of derived', collect, [])
+  .option('--role <map=file>', 'a supplied map in place of a derived one', collect, [])
   .option('--origin <text>', 'where the picture comes from, for the manifest')
   .option('--licence <text>', 'under which licence it may be used, for the manifest')
-  .option('--seed <n>', 'seed of everything random')
+  .option('--seed <n>', 'random seed')
   .option('--force', 'replace files that exist, once all new ones are there', false)
   .option('--json', 'one JSON document on stdout', false)
   .option('--quiet', 'no progress line', false)
@@ -35,7 +40,7 @@ program
 
 program
   .command('check')
-  .description('Figures of a picture taken as a tile.')
+  .description('Measures an image as a tile.')
   .argument('<picture>')
   .option('--json', 'one JSON document on stdout', false)
   .action(check);
@@ -50,13 +55,13 @@ program
   .command('recipe')
   .description('Recipes.')
   .command('check')
-  .description('Says what is wrong with a recipe, or that nothing is.')
+  .description('Validates a recipe.')
   .argument('<file>')
   .action(recipeCheck);
 
 program
   .command('worker')
-  .description('Makes crates of a queue in Redis that servers and other workers share.')
+  .description('Builds crates from a queue in Redis that servers and other workers share.')
   .option('--redis <url>', 'address of the Redis', process.env.ZESTY_REDIS)
   .option('--shared <dir>', 'folder of blobs and crates that all of them see', process.env.ZESTY_SHARED)
   .option('--workers <n>', 'threads that make crates', process.env.ZESTY_WORKERS || '2')

@@ -7,5 +7,5 @@ export async function recipeCheck(file: string): Promise<void> {
   if (problems.length > 0) {
     throw new Problem('bad_recipe', problems.join(' '), 'zesty stations lists every setting.');
   }
-  process.stdout.write('The recipe is sound.\n');
+  process.stdout.write('The recipe is valid.\n');
 }

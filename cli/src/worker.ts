@@ -16,7 +16,7 @@ export async function worker({ redis, shared, workers }: WorkerOptions): Promise
     throw new Problem(
       'bad_setting',
       `--workers takes a whole number from 1 to 64, not “${workers}”.`,
-      'Give one.',
+      'Use a whole number.',
     );
   }
   if (!redis || !shared) {

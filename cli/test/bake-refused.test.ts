@@ -31,7 +31,7 @@ describe('zesty bake, of what cannot be', () => {
         [['bake', file('nothing'), '--out', out], /no pictures in nothing/],
         [['bake', photo, file('twin/wall.png'), '--out', out], /would both be called “wall”/],
         [['bake', photo, file('dot.png'), '--out', out, '--name', 'a'], /for one picture/],
-        [['bake', photo, '--out', out, '--set', 'crate.names={map}/x'], /cannot stand in a file name/],
+        [['bake', photo, '--out', out, '--set', 'crate.names={map}/x'], /is not allowed in file names/],
         [['bake', file('text.jpg'), '--out', out], /not a picture/],
         [['bake', file('broken.jpg'), '--out', out], /incomplete or damaged/],
         [['bake', file('dot.png'), '--out', out], /1 × 1/],

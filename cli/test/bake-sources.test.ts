@@ -102,7 +102,7 @@ describe('zesty bake, from sources of every kind', () => {
       await writeFile(recipe, JSON.stringify(manifest.recipe));
       const without = await zesty('bake', photo, '--out', join(folder, 'no'), '--recipe', recipe);
       expect(without.code).to.equal(2);
-      expect(without.err).to.match(/made with a given height \(depth\.exr\).*--role height=/);
+      expect(without.err).to.match(/made with a supplied height \(depth\.exr\).*--role height=/);
       oneLine(without.err);
       const again = ['--recipe', recipe, '--role', `height=${depth}`, '--force', '--quiet'];
       const before = await readFile(join(folder, 'wall_height.png'));

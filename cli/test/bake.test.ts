@@ -77,6 +77,33 @@ describe('zesty bake', () => {
       expect(Math.max(seams.seamX, seams.seamY)).to.be.at.most(1);
     }));
 
+  it('sets a picture up by what is measured, says so, and leaves alone what the call chose', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(400, 320).png().toFile(photo);
+      const call = ['bake', photo, '--out', join(folder, 'out'), '--auto', '--quiet'];
+      const { code, out: said, err } = await zesty(...call, '--json', '--set', 'relief.polarity=dark');
+      expect(code, err).to.equal(0);
+      const { proposals, recipe, size } = JSON.parse(said);
+      expect(size).to.equal(256);
+      expect(proposals.map(({ id }: { id: string }) => id)).to.include.members(['size', 'edge', 'material']);
+      expect(recipe.stations.relief.polarity).to.equal('dark');
+      for (const { settings } of proposals)
+        for (const { station, key, after } of settings)
+          expect(recipe.stations[station][key], `${station}.${key}`).to.deep.equal(after);
+
+      const again = await zesty(...call, '--force');
+      expect(again.out).to.match(/^Set up: Size 256 px\. The photo’s shorter side has 320 px/m);
+      expect(again.out).to.match(/^Set up: Edge 1 m \(a guess\)\. /m);
+
+      const both = await zesty(...call, '--recipe', join(folder, 'out', 'wall.tile.json'));
+      expect(both.code).to.equal(2);
+      expect(both.err).to.match(
+        /^--auto measures the picture to find the settings, and --recipe gives them\./,
+      );
+      expect(both.err.trim().split('\n')).to.have.length(1);
+    }));
+
   it('gives the same bytes again from the manifest’s recipe', () =>
     inFolder(async (folder) => {
       const photo = join(folder, 'wall.png');
@@ -120,7 +147,7 @@ describe('zesty bake', () => {
       const { verdicts, files } = JSON.parse(out);
       expect(files[0].width).to.equal(2048);
       expect(verdicts.source.state).to.equal('look');
-      expect(verdicts.source.sentence).to.match(/holds 40 px/);
+      expect(verdicts.source.sentence).to.match(/Shorter side 40 px/);
       expect(verdicts.square.advice).to.match(/smaller size|larger crop/);
     }));
 

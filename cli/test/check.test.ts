@@ -49,7 +49,7 @@ describe('zesty stations, check, recipe check', () => {
       const file = join(folder, 'r.json');
       await writeFile(file, JSON.stringify(newRecipe()));
       const sound = await zesty('recipe', 'check', file);
-      expect([sound.code, sound.out.trim()]).to.deep.equal([0, 'The recipe is sound.']);
+      expect([sound.code, sound.out.trim()]).to.deep.equal([0, 'The recipe is valid.']);
       await writeFile(
         file,
         JSON.stringify({ version: 1, stations: { join: { method: 'glue', overlop: 1 } } }),

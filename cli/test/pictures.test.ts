@@ -49,7 +49,7 @@ describe('zesty bake with pictures that tile by themselves', () => {
       await writeFile(recipe, JSON.stringify(manifest.recipe));
       const without = await zesty('bake', photo, '--out', join(folder, 'no'), '--recipe', recipe);
       expect(without.code).to.equal(2);
-      expect(without.err).to.match(/given grey \(smears\.png\).*finish\.greyMap=null/);
+      expect(without.err).to.match(/supplied grey \(smears\.png\).*finish\.greyMap=null/);
     }));
 
   it('lays a detail normal over the normals, and writes them in 16 bits beside a small, soft height', () =>

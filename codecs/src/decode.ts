@@ -63,7 +63,7 @@ function checkBytes(bytes: Uint8Array): void {
   if (bytes.length > LIMITS.bytes) {
     throw new Problem(
       'file_too_large',
-      `The file has ${Math.round(bytes.length / 2 ** 20)} MB; at most ${LIMITS.bytes / 2 ** 20} MB are read.`,
+      `The file is ${Math.round(bytes.length / 2 ** 20)} MB; the limit is ${LIMITS.bytes / 2 ** 20} MB.`,
       'Save it smaller, or crop it first.',
     );
   }
@@ -116,7 +116,8 @@ export async function readFacts(bytes: Uint8Array): Promise<PictureFacts> {
   const kind = formatOf(bytes);
   if (!kind) throw notAPicture();
   const format = FORMATS.get(kind);
-  if (!format) throw new Problem('not_a_picture', `The file is a ${kind} file, which is not read.`, WANTED);
+  if (!format)
+    throw new Problem('not_a_picture', `The file is a ${kind} file, which is not supported.`, WANTED);
   const metadata = await metadataOf(bytes);
   if (metadata.format !== kind) throw notAPicture();
   if ((metadata.pages ?? 1) > 1) {

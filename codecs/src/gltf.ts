@@ -57,14 +57,18 @@ function slabOf(width: number, height: number) {
 
 /**
  * A binary glTF 2.0: a slab two repeats wide at true size, with the tile as its material. Texture coordinates are in
- * metres; KHR_texture_transform turns them into repeats. Where the F0 of what is not metal is not 0.04 it is in
+ * metres; KHR_texture_transform turns them into repeats where these are not one metre. Where the F0 of what is not metal is not 0.04 it is in
  * KHR_materials_specular.
  */
 export async function encodeGltf(material: Material): Promise<Uint8Array> {
   const { name, pictures, widthMetres, heightMetres, dielectric } = material;
   const document = new Document();
   const buffer = document.createBuffer();
-  const transforms = document.createExtension(KHRTextureTransform).setRequired(true);
+  // On a tile of one metre a repeat is a metre: then nothing is to be transformed, and no reader need know how.
+  const transforms =
+    widthMetres === 1 && heightMetres === 1
+      ? null
+      : document.createExtension(KHRTextureTransform).setRequired(true);
   const textures = new Map<string, Texture>();
   const textureOf = (map: MapName): Texture | null => {
     const found = pictureOf(pictures, map);
@@ -81,6 +85,7 @@ export async function encodeGltf(material: Material): Promise<Uint8Array> {
     return texture;
   };
   const inMetres = (info: TextureInfo | null) =>
+    transforms &&
     info?.setExtension(
       'KHR_texture_transform',
       transforms.createTransform().setScale([1 / widthMetres, 1 / heightMetres]),
@@ -136,7 +141,7 @@ export async function checkGltf(name: string, bytes: Uint8Array): Promise<{ erro
   if (worst) {
     throw new Problem(
       'read_back',
-      `The file “${name}” is no sound glTF (${worst.message}); the crate was not finished.`,
+      `The file “${name}” is not a valid glTF (${worst.message}); the crate was not finished.`,
       'Crate it again with another profile, and report this one.',
     );
   }

@@ -195,7 +195,7 @@ export function checkMaterialX(name: string, bytes: Uint8Array, pictures: readon
   if (isSound && named.size > 0 && [...named].every((one) => pictures.includes(one))) return;
   throw new Problem(
     'read_back',
-    `The file “${name}” reads back otherwise than it was meant; the crate was not finished.`,
+    `The file “${name}” failed verification after writing; the crate was not finished.`,
     'Crate it again with another profile, and report this one.',
   );
 }

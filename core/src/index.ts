@@ -63,6 +63,14 @@ export { sampleBilinear } from './sampling/sample.ts';
 export * from './settings/kinds.ts';
 export { valueWords } from './settings/words.ts';
 export {
+  isApplied,
+  type ProposedSetting,
+  proposalSchema,
+  type SetupProposal,
+  withProposed,
+} from './setup/proposal.ts';
+export { type Setup, setUp } from './setup/setup.ts';
+export {
   hasField,
   NAME_FIELDS,
   patternProblems,

@@ -7,7 +7,7 @@ import type {
   SourceRef,
   Verdict,
 } from '@zesty-tile/core';
-import { isEncoded } from '@zesty-tile/core';
+import { adviceOf, isEncoded } from '@zesty-tile/core';
 
 export const MANIFEST_VERSION = 1;
 
@@ -103,7 +103,12 @@ export function manifestOf(
       licence,
     },
     given: Object.fromEntries(Object.entries(given).map(([map, ref]) => [map, ref?.sha256])),
-    verdicts: evaluation.verdicts,
+    verdicts: Object.fromEntries(
+      Object.entries(evaluation.verdicts).map(([station, { remedies = [], ...verdict }]) => [
+        station,
+        { ...verdict, advice: adviceOf({ ...verdict, remedies }) },
+      ]),
+    ),
     files: written.map(({ file, name: fileName, sha256, inside, readBack }) => ({
       file: fileName,
       maps: file.maps,

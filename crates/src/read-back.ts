@@ -96,7 +96,7 @@ export async function readBack(
   if (!(most <= limit.most && mean <= limit.mean)) {
     throw new Problem(
       'read_back',
-      `The file “${file.ending}” reads back otherwise than it was meant; the crate was not finished.`,
+      `The file “${file.ending}” failed verification after writing; the crate was not finished.`,
       'Crate it again. If it stays so, choose another format for this file.',
     );
   }

@@ -27,7 +27,7 @@ describe('for everyone', () => {
 
   it('axe finds nothing serious in the Yard', async () => {
     await page.goto(stage.url);
-    await page.getByRole('img', { name: /laid 2 × 2/ }).waitFor();
+    await page.getByRole('img', { name: /tiled 2 × 2/ }).waitFor();
     expect(await serious(page)).to.deep.equal([]);
   });
 
@@ -72,7 +72,7 @@ describe('for everyone', () => {
     await page.getByRole('button', { name: 'Versions' }).click();
     await page.getByRole('region', { name: 'Versions' }).getByRole('img', { name: 'Version 1' }).waitFor();
     expect(await serious(page), 'versions').to.deep.equal([]);
-    await page.getByRole('button', { name: 'To the dials' }).click();
+    await page.getByRole('button', { name: 'Back to dials' }).click();
     await page.getByRole('button', { name: 'Recipe', exact: true }).click();
     await page.getByRole('dialog', { name: /Recipe of/ }).waitFor();
     expect(await serious(page), 'recipe').to.deep.equal([]);
@@ -124,7 +124,7 @@ describe('for everyone', () => {
   it('a page that is not there says so and leads back', async () => {
     await page.goto(`${stage.url}/no/such/page`);
     await page.getByRole('link', { name: 'Go to the Yard' }).click();
-    await page.getByRole('img', { name: /laid 2 × 2/ }).waitFor();
+    await page.getByRole('img', { name: /tiled 2 × 2/ }).waitFor();
     await page.goto(`${stage.url}/tiles/none/source`);
     await page.getByText(/There is no such tile/).waitFor();
     expect(await serious(page)).to.deep.equal([]);

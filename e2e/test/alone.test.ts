@@ -18,7 +18,7 @@ const unshared = (page: Page) =>
 /** What the Bench's engine says it worked with, and the picture that came of it. */
 async function made(page: Page, stage: Stage, address: string) {
   await page.goto(`${stage.url}/settings`);
-  await page.getByRole('checkbox', { name: 'Say it in a line under the tile' }).check();
+  await page.getByRole('checkbox', { name: 'Show below the tile' }).check();
   await page.goto(`${stage.url}${address}`);
   await onFloor(page, 'albedo', 512);
   const line = page.getByTestId('engine-line').getByText(/\d threads?/);

@@ -56,7 +56,7 @@ describe('when something breaks', () => {
     await page.evaluate(
       `document.querySelector('[data-sill] canvas').getContext('webgl2').getExtension('WEBGL_lose_context').loseContext()`,
     );
-    await page.getByText(/it is being built again/).waitFor();
+    await page.getByText(/is being restored/).waitFor();
     await page.locator('[data-sill="lit"] [data-build="1"] canvas').waitFor();
     await onFloor(page, 'albedo', 512);
     await page.context().close();
@@ -76,7 +76,7 @@ describe('when something breaks', () => {
       mimeType: 'image/png',
       buffer: await readFile(new URL('../../docs/screenshots/yard.png', import.meta.url)),
     });
-    await page.getByText(/another\.png is another picture/).waitFor();
+    await page.getByText(/another\.png is a different image/).waitFor();
     await again.setInputFiles(demoPicture('stucco'));
     await onFloor(page, 'albedo', 512);
     await page.getByText(/no longer in the store/).waitFor({ state: 'detached' });

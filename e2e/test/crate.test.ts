@@ -68,7 +68,7 @@ describe('profiles of a crate', () => {
         },
       ],
     });
-    await file('mask').getByText('Occlusion in red, Roughness turned over in green, 1 in blue').waitFor();
+    await file('mask').getByText('Occlusion in red, Roughness inverted in green, 1 in blue').waitFor();
     await file('mask').getByText('TIFF, 8 bit').waitFor();
     await page
       .getByTestId('saved')
@@ -114,27 +114,25 @@ describe('profiles of a crate', () => {
 
   it('are copied, changed channel by channel in sight of their pictures, and kept for the project', async () => {
     await choose(page, 'Profile', 'Packed occlusion, roughness, metallic');
-    await page.getByRole('button', { name: 'Copy, change …' }).click();
+    await page.getByRole('button', { name: 'Duplicate and edit …' }).click();
     const sheet = page.getByRole('dialog', { name: 'Profile of the crate' });
     await sheet.getByRole('button', { name: 'occlusion-roughness-metallic' }).click();
     await summed('Green as a picture', 'mean > 40');
     const before = await sumOf('Green as a picture');
-    await sheet.getByRole('group', { name: 'Green' }).getByRole('checkbox', { name: 'turned over' }).check();
+    await sheet.getByRole('group', { name: 'Green' }).getByRole('checkbox', { name: 'inverted' }).check();
     // What was inverted is as far from white as it was from black.
     await summed('Green as a picture', `Math.abs(mean - ${255 - before}) < 3`);
-    await choose(page, 'What stands in blue', 'Cavity');
+    await choose(page, 'Blue holds', 'Cavity');
     await summed('Blue as a picture', 'mean > 60');
-    await sheet.getByRole('textbox', { name: 'Ending of the name' }).fill('albedo');
+    await sheet.getByRole('textbox', { name: 'Suffix' }).fill('albedo');
     await sheet.getByText(/Two files are called “albedo”/).waitFor();
     expect(await sheet.getByRole('button', { name: 'Use for this tile' }).isDisabled()).to.equal(true);
-    await sheet.getByRole('textbox', { name: 'Ending of the name' }).fill('mask');
+    await sheet.getByRole('textbox', { name: 'Suffix' }).fill('mask');
     await sheet.getByRole('textbox', { name: 'Name of the profile' }).fill('House mask');
-    await sheet.getByRole('button', { name: 'Keep for the project' }).click();
+    await sheet.getByRole('button', { name: 'Save to project' }).click();
     await page.getByText('“House mask” is kept for the project.').waitFor();
     await sheet.getByRole('button', { name: 'Use for this tile' }).click();
-    await file('mask')
-      .getByText('Occlusion in red, Roughness turned over in green, Cavity in blue')
-      .waitFor();
+    await file('mask').getByText('Occlusion in red, Roughness inverted in green, Cavity in blue').waitFor();
     await choose(page, 'Profile', 'Colour with occlusion in it, and normal');
     await file('colour').waitFor();
     await page
@@ -149,17 +147,17 @@ describe('profiles of a crate', () => {
     await page.getByRole('button', { name: 'Names' }).click();
     const names = page.getByRole('textbox', { name: 'Names of the files' });
     await names.fill('{tile}/{map}');
-    await page.getByText('“/” cannot stand in a file name on every system.').waitFor();
+    await page.getByText('“/” is not allowed in file names on every system.').waitFor();
     await names.fill('{tile} {crate}_{map}_{size}');
     await page.getByTestId('name-normal').getByText('Limewashed stucco 2_normal_512.png').waitFor();
     await page
       .getByTestId('crate-size')
-      .getByText(/^3 files, about [\d.]+ (MB|kB), reckoned from the tile at 512 px$/)
+      .getByText(/^3 files, about [\d.]+ (MB|kB), estimated at 512 px$/)
       .waitFor();
     await page.getByRole('button', { name: 'Write one …' }).click();
     const sheet = page.getByRole('dialog');
     await sheet.getByRole('textbox', { name: 'Text', exact: true }).fill('{{tyle}}');
-    await sheet.getByText(/\{\{tyle\}\} is no field/).waitFor();
+    await sheet.getByText(/\{\{tyle\}\} is not a known field/).waitFor();
     await sheet
       .getByRole('textbox', { name: 'Text', exact: true })
       .fill('{{tile}} {{size}}: {{file.normal}}');
@@ -246,11 +244,11 @@ describe('profiles of a crate', () => {
   it('the folder of a renderer is filled again with one press; a wrong one is refused in words', async () => {
     const folder = await mkdtemp(join(tmpdir(), 'zesty-renderer-'));
     try {
-      await page.getByRole('button', { name: 'Folder of a renderer' }).click();
+      await page.getByRole('button', { name: 'Watched folder' }).click();
       const path = page.getByRole('textbox', { name: 'Path of the folder' });
       await path.fill('somewhere');
       await path.press('Enter');
-      await page.getByText(/does not begin at the top/).waitFor();
+      await page.getByText(/must be absolute/).waitFor();
       await path.fill(folder);
       await path.press('Enter');
       const refresh = page.getByRole('button', { name: 'Refresh' });
@@ -286,13 +284,13 @@ describe('profiles of a crate', () => {
     await page.locator('[data-station="join"]').getByText('✕').waitFor();
     await page.locator('[data-station="crate"]').getByText(/[✓▲✕]/).waitFor();
     await page.getByRole('button', { name: 'Crate it' }).click();
-    const question = page.getByRole('dialog', { name: 'Crate it as it is?' });
+    const question = page.getByRole('dialog', { name: 'Crate with problems?' });
     await question.getByText('✕ Join:').waitFor();
     await question.getByRole('button', { name: 'Not yet' }).click();
     await question.waitFor({ state: 'detached' });
     expect((await crates())[0].number).to.equal(5);
     await page.getByRole('button', { name: 'Crate it' }).click();
-    await question.getByRole('button', { name: 'Crate it all the same' }).click();
+    await question.getByRole('button', { name: 'Crate anyway' }).click();
     await card(6).getByText('Crate 6, ready').waitFor();
     await card(6)
       .getByText(/✕ Join/)
@@ -348,7 +346,7 @@ describe('crates of several tiles', () => {
     await of(first).getByRole('button', { name: 'Stop' }).click();
     await of(first).getByText('Stopped on request.').waitFor();
     await of(first).getByRole('button', { name: 'Run it again' }).click();
-    await of(first).getByText('Waits for its turn').waitFor();
+    await of(first).getByText('Queued').waitFor();
     expect(stage.faults).to.deep.equal([]);
   });
 });

@@ -44,7 +44,7 @@ describe('an import of several files', () => {
     }
     page = await stage.page({ strict: true });
     await page.goto(stage.url);
-    await page.getByRole('img', { name: 'Limewashed stucco, laid 2 × 2' }).waitFor();
+    await page.getByRole('img', { name: 'Limewashed stucco, tiled 2 × 2' }).waitFor();
   });
   after(async () => {
     await page.context().close();

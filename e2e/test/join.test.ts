@@ -22,33 +22,33 @@ describe('joining', () => {
     address = `${stage.url}/tiles/${tiles[0].id}/join`;
     page = await stage.page();
     await page.goto(address);
-    await page.getByText(/unlike the photo/).waitFor();
+    await page.getByText(/does not match the photo/).waitFor();
   });
 
   after(() => stage.end());
 
   const unlike = async () =>
-    Number(await page.locator('dt', { hasText: 'Unlike the photo' }).locator('+ dd').textContent());
+    Number(await page.locator('dt', { hasText: 'Mismatch' }).locator('+ dd').textContent());
 
   it('shows where the seam is unlike the photo, and rings the worst', async () => {
     await page.getByRole('button', { name: 'Seam heat' }).click();
     const heat = page.locator('svg[data-heat]');
-    await heat.and(page.getByRole('img', { name: /places on the seam stand out/ })).waitFor();
+    await heat.and(page.getByRole('img', { name: /seam spots are visible/ })).waitFor();
     expect(Number(await heat.getAttribute('data-heat'))).to.be.above(20);
   });
 
   it('tries every way, marks the best with its reason, and one press takes it: the crests meet', async () => {
     const before = await unlike();
     expect(before).to.be.above(0.6);
-    await page.getByRole('button', { name: 'Try all ways …' }).click();
-    const dialog = page.getByRole('dialog', { name: 'Ways to join this picture' });
+    await page.getByRole('button', { name: 'Compare methods …' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Joining methods' });
     await dialog.getByRole('progressbar', { name: 'Ways tried' }).waitFor();
     await dialog.getByText(/come together when both sides are bent/).waitFor();
     expect(await dialog.locator('[data-offer]').count()).to.equal(7);
     await dialog.getByRole('button', { name: 'Stop' }).waitFor({ state: 'detached' });
     const best = dialog.locator('[data-offer]').filter({ hasText: '· best' });
     expect(await best.getAttribute('data-offer')).to.match(/^meet/);
-    await best.getByRole('button', { name: 'Take it' }).click();
+    await best.getByRole('button', { name: 'Use this' }).click();
     await page.getByText(/the cut is nearly like the photo|the cut looks like the photo/).waitFor();
     expect(await unlike()).to.be.below(before / 4);
   });
@@ -74,7 +74,7 @@ describe('joining', () => {
       watch.disconnect();
       stop.click();
     }).observe(document.body, { childList: true, subtree: true, attributes: true })`);
-    await page.getByRole('button', { name: 'Try all ways …' }).click();
+    await page.getByRole('button', { name: 'Compare methods …' }).click();
     await dialog.getByText('Stopped before all were tried.').waitFor();
     await dialog.getByRole('button', { name: 'Stop' }).waitFor({ state: 'detached' });
     const [first, ...later] = (await page.evaluate('globalThis.stopSeenAt')) as number[];
@@ -89,7 +89,7 @@ describe('joining', () => {
   });
 
   it('shows the tile’s vectors on the photo; drawn by hand they are kept, and nonsense is said plainly', async () => {
-    await page.getByRole('button', { name: 'Where it is taken' }).click();
+    await page.getByRole('button', { name: 'Source layout' }).click();
     await page.locator('[data-vectors="offset"]').waitFor();
     const right = page.getByRole('slider', { name: 'Tile vector to the right' });
     const figures = () => page.locator('dl').first().textContent();
@@ -125,7 +125,7 @@ describe('joining', () => {
       .getByText(/Saved \d/)
       .waitFor();
     await page.reload();
-    await page.getByRole('button', { name: 'Where it is taken' }).click();
+    await page.getByRole('button', { name: 'Source layout' }).click();
     await page.locator('[data-vectors="hand"]').waitFor();
   });
 

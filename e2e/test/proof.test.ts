@@ -24,12 +24,12 @@ describe('seen as the game will show it', () => {
   const spots = () => page.getByRole('list', { name: 'Spots' }).getByRole('listitem');
   it('numbers what will be seen repeating, and tones it down where it is asked to', async () => {
     await spots().first().waitFor();
-    const count = Number(/(\d+) spots? repeat/.exec(await verdictOf(page, 'proof'))![1]);
+    const count = Number(/repeats \w+ \((\d+)\)/.exec(await verdictOf(page, 'proof'))![1]);
     expect(await spots().count()).to.equal(Math.min(8, count));
     expect(await page.locator('g[data-repeat]').count()).to.equal(Math.min(8, count));
     const told = (test: string) =>
       page.waitForFunction(
-        `Number(/(\\d+) spots? repeat/.exec(document.querySelector('[data-station="proof"]').textContent)?.[1] ?? 0) ${test}`,
+        `Number(/repeats \\w+ \\((\\d+)\\)/.exec(document.querySelector('[data-station="proof"]').textContent)?.[1] ?? 0) ${test}`,
       );
     const first = (await spots().first().textContent())!;
     const firstIs = (same: boolean) =>
@@ -55,7 +55,7 @@ describe('seen as the game will show it', () => {
 
   it('the tile is laid eight times each way, and every verdict leads to its station', async () => {
     await page.getByRole('button', { name: '8 × 8' }).click();
-    await page.getByRole('img', { name: /laid 8 × 8/ }).waitFor();
+    await page.getByRole('img', { name: /tiled 8 × 8/ }).waitFor();
     await page.getByRole('button', { name: '2 × 2' }).click();
     const all = page.getByRole('region', { name: 'All verdicts' });
     const check = (id: string) => all.locator(`[data-check="${id}"]`);
@@ -68,7 +68,7 @@ describe('seen as the game will show it', () => {
       .waitFor();
     await check('green').getByText('+Y').waitFor();
     await check('agree')
-      .getByText(/integrate to a height .* of 4\.0\./)
+      .getByText(/explains all but .* of 4\.0\./)
       .waitFor();
     await check('roughness').getByRole('link', { name: 'Finish' }).click();
     await onFloor(page, 'roughness');
@@ -142,7 +142,7 @@ describe('seen as the game will show it', () => {
   it('a proof sheet fits one page: the tile laid, lit, its maps, verdicts and conventions', async () => {
     await page.getByRole('link', { name: 'Proof sheet' }).click();
     await page.getByRole('heading', { name: 'Verdigris copper' }).waitFor();
-    await page.getByRole('img', { name: /laid 3 × 3/ }).waitFor();
+    await page.getByRole('img', { name: /tiled 3 × 3/ }).waitFor();
     await page.waitForFunction(
       '[...document.images].length > 5 && [...document.images].every((one) => one.complete && one.naturalWidth > 0)',
     );

@@ -60,7 +60,7 @@ describe('repairs', () => {
 
   it('shift the tile by half, ask where to take from, then lay what is there', async () => {
     await page.getByRole('button', { name: 'Clone', exact: true }).click();
-    await page.getByText('First press where it is to be taken from.').waitFor();
+    await page.getByText('Click a source point first.').waitFor();
     expect(await page.getByRole('button', { name: 'Half shift' }).getAttribute('aria-pressed')).to.equal(
       'true',
     );
@@ -95,7 +95,7 @@ describe('repairs', () => {
   });
 
   it('any one of them can be taken away, and the others stay', async () => {
-    await page.getByRole('button', { name: 'Take repair 1 away' }).click();
+    await page.getByRole('button', { name: 'Remove repair 1' }).click();
     await computed();
     expect(await list().count()).to.equal(2);
     expect(await list().getByText('clone stroke').count()).to.equal(0);
@@ -104,12 +104,12 @@ describe('repairs', () => {
   it('a graft: six patches are offered for a spot with what is unlike, and one press takes one', async () => {
     await page.getByRole('button', { name: 'Graft', exact: true }).click();
     await idle(page);
-    await page.getByRole('button', { name: 'At the seam’s worst spot' }).click();
-    const offers = page.getByRole('button', { name: /^Graft \d, from the (tile|photo), unlike/ });
+    await page.getByRole('button', { name: 'Go to worst seam spot' }).click();
+    const offers = page.getByRole('button', { name: /^Graft \d, from the (tile|photo), mismatch/ });
     await offers.nth(5).waitFor();
     const unlike = await Promise.all(
       Array.from({ length: 6 }, async (_, k) =>
-        Number(/unlike ([\d.]+)/.exec((await offers.nth(k).getAttribute('aria-label')) ?? '')?.[1]),
+        Number(/mismatch ([\d.]+)/.exec((await offers.nth(k).getAttribute('aria-label')) ?? '')?.[1]),
       ),
     );
     expect(unlike).to.deep.equal([...unlike].sort((a, b) => a - b));

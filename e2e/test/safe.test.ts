@@ -28,7 +28,7 @@ describe('nothing is lost', () => {
     await setAmount(page, '0.5');
     await page
       .getByTestId('saved')
-      .getByText(/Server away/)
+      .getByText(/Offline/)
       .waitFor();
     await onFloor(page, 'evened');
     await stage.restart();
@@ -49,7 +49,7 @@ describe('nothing is lost', () => {
     await setAmount(page, '0.25');
     await page
       .getByTestId('saved')
-      .getByText(/Server away/)
+      .getByText(/Offline/)
       .waitFor();
     await page.close({ runBeforeUnload: false });
     const again = await page.context().newPage();

@@ -107,7 +107,7 @@ describe('the Sill', () => {
       await give([...roof, 'f 1 2 3', 'f 1 3 4'].join('\n'));
       await page.getByText(/has texture coordinates/).waitFor();
       await give('nothing', 'roof.xyz');
-      await page.getByText(/is no shape this program reads/).waitFor();
+      await page.getByText(/is not a supported shape file/).waitFor();
       await give([...roof, 'f 1/1 2/2 3/3', 'f 1/1 3/3 4/4'].join('\n'));
       await page.getByText('roof.obj').waitFor();
     });
@@ -164,14 +164,14 @@ describe('the Sill', () => {
     expect(rays).to.be.below(oneStep);
     await choose(page, 'What the Sill shows', 'Finished');
     await within(page, /^Depth:/, async () => {
-      await page.getByRole('button', { name: 'Measure all' }).click();
+      await page.getByRole('button', { name: 'Time all' }).click();
       for (const one of ['flat', 'one-step', 'ray-steps', 'true']) {
         await page
           .getByTestId(`cost-${one}`)
           .getByText(/^\d+\.\d ms a frame$/)
           .waitFor();
       }
-      await page.getByRole('button', { name: 'Measure all' }).waitFor();
+      await page.getByRole('button', { name: 'Time all' }).waitFor();
       expect(await page.getByRole('radio', { name: /^Ray steps/ }).isChecked()).to.equal(true);
     });
     await depth(/^True/);
@@ -212,7 +212,7 @@ describe('the Sill', () => {
     await shape('Slab');
     const alone = await still(page);
     const labels = page.locator('[data-sill]');
-    await within(page, 'Beside …', () => choose(page, 'Held beside', 'Its albedo alone'));
+    await within(page, 'Compare …', () => choose(page, 'Compare with', 'Its albedo alone'));
     await labels.getByText('Albedo alone').waitFor();
     await labels.getByText('This tile').waitFor();
     const halves = await still(page);
@@ -224,13 +224,13 @@ describe('the Sill', () => {
       [/^Version 1\b/, 'Version 1'],
       [/copper/i, /copper/i],
     ] as const) {
-      await within(page, 'Beside …', () => choose(page, 'Held beside', name));
+      await within(page, 'Compare …', () => choose(page, 'Compare with', name));
       await page.locator('[data-beside="ready"]').waitFor();
       await labels.getByText(words, { exact: typeof words === 'string' }).waitFor();
     }
     const copper = await still(page);
     expect(apart(copper, halves)).to.be.above(2);
-    await within(page, 'Beside …', () => page.getByRole('button', { name: 'With a line between' }).click());
+    await within(page, 'Compare …', () => page.getByRole('button', { name: 'With a line between' }).click());
     const line = page.getByRole('slider', { name: 'Between both versions' });
     await line.focus();
     await page.keyboard.press('Home');
@@ -239,7 +239,7 @@ describe('the Sill', () => {
     await line.focus();
     await page.keyboard.press('End');
     expect(apart(await still(page), alone)).to.be.above(2);
-    await within(page, 'Beside …', () => choose(page, 'Held beside', 'Nothing'));
+    await within(page, 'Compare …', () => choose(page, 'Compare with', 'Nothing'));
     expect(apart(await still(page), alone)).to.be.below(0.5);
   });
 
@@ -272,13 +272,13 @@ describe('the Sill', () => {
     await within(page, 'Light …', async () => {
       await page.getByRole('button', { name: 'Delete rig Lantern' }).click();
       await page.getByText('“Lantern” was deleted.').waitFor();
-      await page.getByRole('button', { name: 'Take light 1 away' }).click();
+      await page.getByRole('button', { name: 'Remove light 1' }).click();
       await setFigure(page, 'Sun', 1);
     });
     await undo(page, '“Lantern” was deleted.');
     await within(page, 'Light …', () => choose(page, 'Rig', 'Lantern'));
     await within(page, 'Light …', async () => {
-      await page.getByRole('button', { name: 'Take light 1 away' }).click();
+      await page.getByRole('button', { name: 'Remove light 1' }).click();
       await setFigure(page, 'Sun', 1);
     });
   });
@@ -299,7 +299,7 @@ describe('the Sill', () => {
     ]);
     await within(page, 'Light …', async () => {
       await give('wide.png', await picture(40, '#fff'));
-      await page.getByText(/is twice as wide as it is high/).waitFor();
+      await page.getByText(/must be twice as wide as high/).waitFor();
       await give('broken.hdr', Buffer.from('#?RADIANCE\nnothing'));
       await page.getByText(/cannot be read/).waitFor();
       await give('blue hall.png', blue);
@@ -406,7 +406,7 @@ describe('the Sill', () => {
     await choose(page, 'What the Sill shows', 'Finished');
     await shape('Post');
     const oneFace = await still(page);
-    await within(page, 'Shape …', () => flag('Both faces'));
+    await within(page, 'Shape …', () => flag('Two-sided'));
     expect(apart(await still(page), oneFace)).to.be.above(0.5);
   });
 });

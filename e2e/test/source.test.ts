@@ -70,7 +70,7 @@ describe('sources', () => {
       'Lemon crate_ao.png',
     );
     const dialog = page.getByRole('dialog', { name: 'A set of 5 pictures for one tile' });
-    await dialog.getByText('Say what Lemon crate_r.png is.').waitFor();
+    await dialog.getByText('Choose a map type for Lemon crate_r.png.').waitFor();
     const role = (file: string) => dialog.getByRole('combobox', { name: `What ${file} is` });
     expect(await role('Lemon crate_albedo.png').textContent()).to.equal('Colour');
     expect(await role('Lemon crate_disp.png').textContent()).to.equal('Height');
@@ -114,12 +114,12 @@ describe('sources', () => {
     await page.waitForURL(/\/source$/);
     await onFloor(page, 'photo');
     await page.getByRole('heading', { name: 'Source' }).waitFor();
-    const maps = page.getByRole('region', { name: 'Given maps' });
+    const maps = page.getByRole('region', { name: 'Supplied maps' });
     await maps.getByText('Lemon crate_normal.png').waitFor();
     await maps.getByText('Lemon crate_disp.png').waitFor();
     await maps.getByText('Lemon crate_r.png').waitFor();
     await page.locator('[data-station="finish"]').click();
-    // One value all over, as it was given.
+    // Constant value, as it was given.
     await page.getByText(/Roughness runs from 0\.40 to 0\.40/).waitFor();
   });
 
@@ -155,7 +155,7 @@ describe('sources', () => {
 
   it('a tile starts from one colour and a size, and tiles as it is', async () => {
     await page.goto(stage.url);
-    await page.getByRole('button', { name: 'One colour' }).click();
+    await page.getByRole('button', { name: 'Plain colour' }).click();
     const dialog = page.getByRole('dialog', { name: 'Start from one colour' });
     await dialog.getByLabel('Name').fill('Bare slab');
     await choose('Size', '512 px');

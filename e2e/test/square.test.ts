@@ -19,7 +19,7 @@ describe('squaring and evening', () => {
 
   after(() => stage.end());
 
-  const turn = () => page.getByRole('slider', { name: 'Turn of the crop' });
+  const turn = () => page.getByRole('slider', { name: 'Rotation of the crop' });
   const degrees = async () => Number(await turn().getAttribute('aria-valuenow'));
 
   it('levels the crop by the main direction of the photo, as the artist had found it by eye', async () => {
@@ -33,7 +33,7 @@ describe('squaring and evening', () => {
   });
 
   it('levels the crop by a line that is drawn on the photo', async () => {
-    await page.getByRole('button', { name: 'Level by a line' }).click();
+    await page.getByRole('button', { name: 'Level with a line' }).click();
     const sheet = page.locator('svg[data-level]');
     const box = (await sheet.boundingBox())!;
     const [x, y] = [box.x + box.width / 3, box.y + box.height / 2];
@@ -72,9 +72,9 @@ describe('squaring and evening', () => {
   });
 
   it('rows are bent by handles under lines that will be straight; other counts of handles keep the bend', async () => {
-    await page.getByRole('button', { name: 'Bend', exact: true }).click();
+    await page.getByRole('button', { name: 'Warp', exact: true }).click();
     await page.locator('svg[data-bend="4 × 4"]').waitFor();
-    const handle = page.getByRole('slider', { name: 'Bend, column 2, row 2' });
+    const handle = page.getByRole('slider', { name: 'Warp, column 2, row 2' });
     const box = (await handle.boundingBox())!;
     await page.mouse.move(box.x + 6, box.y + 6);
     await page.mouse.down();
@@ -84,7 +84,7 @@ describe('squaring and evening', () => {
     expect(moved).to.be.above(2);
     await page.getByRole('group', { name: 'Handles across' }).getByRole('button', { name: '6' }).click();
     await page.locator('svg[data-bend="6 × 4"]').waitFor();
-    const near = page.getByRole('slider', { name: 'Bend, column 3, row 2' });
+    const near = page.getByRole('slider', { name: 'Warp, column 3, row 2' });
     expect(Number(await near.getAttribute('aria-valuenow'))).to.be.within(moved / 2, moved);
     // Dragged on top of its neighbour it stops where the picture would fold.
     const from = (await near.boundingBox())!;
@@ -98,23 +98,23 @@ describe('squaring and evening', () => {
     const bend = page.locator('svg[data-bend]');
     let steps = 0;
     while (await bend.isVisible()) {
-      await page.getByRole('button', { name: /^Undo: Square, Bend/ }).click();
+      await page.getByRole('button', { name: /^Undo: Square, Warp/ }).click();
       steps++;
     }
     expect(steps).to.be.within(3, 4);
-    await page.getByRole('button', { name: 'Bend', exact: true }).click();
+    await page.getByRole('button', { name: 'Warp', exact: true }).click();
     await turn().waitFor();
   });
 
   it('pieces of whole periods are offered laid 2 × 2 with their figures, and one press frames the photo', async () => {
     await page.getByRole('button', { name: 'Pieces that tile …' }).click();
-    const dialog = page.getByRole('dialog', { name: 'Pieces that nearly tile by themselves' });
+    const dialog = page.getByRole('dialog', { name: 'Crops that nearly tile' });
     const whole = dialog.locator('[data-piece="periods"]').first();
     await whole.getByText(/whole period.*turned/).waitFor();
     const seam = Number(/seam ([\d.]+)/.exec((await whole.textContent()) ?? '')?.[1]);
     expect(seam).to.be.below(1.5);
     expect(await dialog.locator('[data-piece="alike"]').count()).to.equal(3);
-    await whole.getByRole('button', { name: 'Take it' }).click();
+    await whole.getByRole('button', { name: 'Use this' }).click();
     await page.locator('svg[data-corners]').waitFor();
     await page.getByRole('button', { name: /^Undo/ }).click();
     await turn().waitFor();
@@ -128,7 +128,7 @@ describe('squaring and evening', () => {
       await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
     };
     await choose('2 : 1, wide');
-    await page.getByRole('button', { name: 'Crop laid' }).click();
+    await page.getByRole('button', { name: 'Crop tiled' }).click();
     await page.getByRole('img', { name: /Crop, 512 × 256 px/ }).waitFor();
     await page.locator('[data-station="finish"]').click();
     await page.getByRole('img', { name: /Roughness, 512 × 256 px/ }).waitFor();
@@ -140,7 +140,7 @@ describe('squaring and evening', () => {
   it('what is painted at Even is left alone, and taken back again', async () => {
     await page.goto(`${base}/even`);
     await page.locator('canvas[data-view="evened"]').waitFor();
-    await page.getByRole('button', { name: 'Paint what to leave' }).click();
+    await page.getByRole('button', { name: 'Protect' }).click();
     const layer = page.locator('canvas[data-tint-layer="leave"]');
     const box = (await layer.boundingBox())!;
     const draw = async () => {
@@ -163,7 +163,7 @@ describe('squaring and evening', () => {
     };
     expect(await left()).to.be.above(0.9);
     await page.getByRole('button', { name: 'Evened' }).click();
-    await page.getByRole('button', { name: 'Take back' }).click();
+    await page.getByRole('button', { name: 'Erase' }).click();
     await page.locator('canvas[data-tint-layer="leave"]').waitFor();
     await draw();
     await page.getByRole('button', { name: /^Undo: Even, Painted 2 strokes/ }).waitFor();
@@ -180,7 +180,7 @@ describe('squaring and evening', () => {
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     await page
       .getByTestId('readout')
-      .getByText(/the light of the rest/)
+      .getByText(/relative light/)
       .waitFor();
   });
 

@@ -247,8 +247,8 @@ describe('values of a tile', () => {
     await lit.goto(page.url());
     await onFloor(lit, 'albedo');
     const eye = await unfold(lit, 'By eye');
-    await eye.getByRole('button', { name: 'Beside grey steps' }).click();
-    await lit.getByTestId('grey-steps').getByText('0.04 0.09 0.18').waitFor();
+    await eye.getByRole('button', { name: 'Next to grey steps' }).click();
+    await lit.getByTestId('grey-steps').getByText('0.045 0.09 0.18 0.36 0.72').waitFor();
     await lit.locator('[data-show="eye"] canvas').waitFor();
     const said = eye.getByText(/comes to Y/);
     const y = async () => Number(/Y ([\d.]+)/.exec((await said.textContent())!)![1]);
@@ -274,7 +274,7 @@ describe('values of a tile', () => {
     await unfold(page, 'Known patches');
     await page.getByRole('button', { name: 'Pick one in the photo' }).click();
     await pickAt(page, 'photo', 0.954, 0.714);
-    await page.getByText(/One patch sets exposure and white; 0\.0 % is left over/).waitFor();
+    await page.getByText(/One patch sets exposure and white; 0\.0 % remains as error/).waitFor();
     await onFloor(page, 'photo');
     const patch = page.getByRole('group', { name: 'Patch 1 in the photo' });
     const median = async () => Number(/Median ([\d.]+)/.exec((await verdict())!)![1]);
@@ -300,7 +300,7 @@ describe('values of a tile', () => {
     expect(await page.getByTestId('depth-share').textContent()).to.include(
       '6 mm over 1.24 m: height scale 0.00484',
     );
-    await unfold(page, 'Bumps in or out');
+    await unfold(page, 'Raised or recessed');
     await page.locator('canvas[data-drawn="bright"]').waitFor();
     const drawn = (way: string) =>
       page.evaluate(
@@ -313,11 +313,11 @@ describe('values of a tile', () => {
     // What is lit in one is shaded in the other.
     expect(bright.reduce((sum, value, i) => sum + (value - mb) * (dark[i] - md), 0)).to.be.below(0);
     await page.getByRole('button', { name: 'Bright is high' }).click();
-    await page.getByRole('button', { name: /^Undo: Relief, High is Bright/ }).click();
+    await page.getByRole('button', { name: /^Undo: Relief, Raised areas are Bright/ }).click();
   });
 
   it('light is dragged on its disc where slanting light is read', async () => {
-    await page.getByRole('combobox', { name: 'Height by' }).click();
+    await page.getByRole('combobox', { name: 'Height from' }).click();
     await page.getByRole('option', { name: 'Both' }).click();
     // The fading menu would take the pointer.
     await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });

@@ -43,12 +43,12 @@ describe('from a photo to a crate', () => {
     await page.goto(stage.url);
     await page.getByRole('tab', { name: 'Limonaia 2' }).waitFor();
     const good = page.locator('[data-tile="Terrace pamments"]');
-    await good.getByRole('img', { name: 'Terrace pamments, laid 2 × 2' }).waitFor();
+    await good.getByRole('img', { name: 'Terrace pamments, tiled 2 × 2' }).waitFor();
     expect(await good.textContent()).to.include('✓ fine');
     expect(await good.textContent()).to.include('1024 · 1.24 m');
     const needy = page.locator('[data-tile="Salt-pan ripples"]');
     await needy.getByRole('img').waitFor();
-    expect(await needy.textContent()).to.include('▲ 2 to look at');
+    expect(await needy.textContent()).to.include('▲ 3 to look at');
   });
 
   it('a tile opens at Source, and Floor, Sill and Course fill', async () => {
@@ -59,12 +59,12 @@ describe('from a photo to a crate', () => {
     expect(await verdictOf(page, 'source')).to.include('1600 × 1200');
     expect(await verdictOf(page, 'join')).to.match(/✓ (seam|blotch) 0\.\d\d/);
     expect(await verdictOf(page, 'gauge')).to.match(/✓ median 0\.\d{3}/);
-    expect(await page.getByText(/The photo holds 1200 px/).isVisible()).to.equal(true);
+    expect(await page.getByText(/Shorter side 1200 px/).isVisible()).to.equal(true);
   });
 
   it('each station brings its own picture, its dials and its figures', async () => {
     for (const [name, view, dial] of [
-      ['square', 'photo', 'Turn'],
+      ['square', 'photo', 'Rotation'],
       ['even', 'evened', 'Amount'],
       ['join', 'joined', 'Overlap'],
       ['gauge', 'albedo', 'Exposure'],
@@ -90,12 +90,12 @@ describe('from a photo to a crate', () => {
     await onFloor(page, 'albedo');
     await page.keyboard.press('4');
     await onFloor(page, 'joined');
-    const lay = () => page.getByRole('img', { name: /laid/ }).getAttribute('aria-label');
-    expect(await lay()).to.include('laid 2 × 2');
+    const lay = () => page.getByRole('img', { name: /tiled/ }).getAttribute('aria-label');
+    expect(await lay()).to.include('tiled 2 × 2');
     await page.keyboard.press('t');
-    await page.getByRole('img', { name: /laid 3 × 3/ }).waitFor();
+    await page.getByRole('img', { name: /tiled 3 × 3/ }).waitFor();
     await page.getByRole('button', { name: '1', exact: true }).click();
-    await page.getByRole('img', { name: /laid 1 × 1/ }).waitFor();
+    await page.getByRole('img', { name: /tiled 1 × 1/ }).waitFor();
   });
 
   it('a dial changes the picture, the figures and what is saved', async () => {

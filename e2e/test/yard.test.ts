@@ -25,8 +25,8 @@ describe('the Yard', () => {
     stage = await openStage(['stucco', 'ripples'], 512);
     page = await stage.page();
     await page.goto(stage.url);
-    await page.getByRole('img', { name: 'Limewashed stucco, laid 2 × 2' }).waitFor();
-    await page.getByRole('img', { name: 'Salt-pan ripples, laid 2 × 2' }).waitFor();
+    await page.getByRole('img', { name: 'Limewashed stucco, tiled 2 × 2' }).waitFor();
+    await page.getByRole('img', { name: 'Salt-pan ripples, tiled 2 × 2' }).waitFor();
   });
   after(async () => {
     await page.context().close();
@@ -34,12 +34,12 @@ describe('the Yard', () => {
   });
 
   it('says three sentences at the first visit, and never again', async () => {
-    const note = page.getByRole('note', { name: 'To begin with' });
-    expect((await note.textContent())?.match(/[.](?= |$|Good)/g)).to.have.length(3);
-    await note.getByRole('button', { name: 'Good' }).click();
+    const note = page.getByRole('note', { name: 'Getting started' });
+    expect((await note.textContent())?.match(/[.](?= |$|Got)/g)).to.have.length(3);
+    await note.getByRole('button', { name: 'Got it' }).click();
     await note.waitFor({ state: 'detached' });
     await page.reload();
-    await page.getByRole('img', { name: 'Salt-pan ripples, laid 2 × 2' }).waitFor();
+    await page.getByRole('img', { name: 'Salt-pan ripples, tiled 2 × 2' }).waitFor();
     expect(await note.count()).to.equal(0);
   });
 
@@ -61,8 +61,8 @@ describe('the Yard', () => {
     }
     await about.getByText('none yet').waitFor();
     expect(await about.textContent()).to.match(/Gauge▲ no line chosen/);
-    await about.getByRole('link', { name: 'Go there' }).click();
-    await page.waitForURL(/\/tiles\/[\w-]+\/(gauge|finish)$/);
+    await about.getByRole('link', { name: 'Open station' }).click();
+    await page.waitForURL(/\/tiles\/[\w-]+\/(join|gauge|finish)$/);
     await page.goBack();
     await card(page, 'Salt-pan ripples').waitFor();
   });
@@ -73,7 +73,7 @@ describe('the Yard', () => {
     await card(page, 'Salt-pan ripples').waitFor({ state: 'detached' });
     expect(await names(page)).to.deep.equal(['Limewashed stucco']);
     await search.fill('nothing like it');
-    await page.getByText('None of the 2 tiles of Limonaia is like that.').waitFor();
+    await page.getByText('No tile in Limonaia matches.').waitFor();
     await page.getByRole('button', { name: 'Show all' }).click();
     await chip(page, 'ground').click();
     await card(page, 'Limewashed stucco').waitFor({ state: 'detached' });

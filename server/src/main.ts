@@ -15,7 +15,7 @@ const built = fileURLToPath(new URL('../../web/dist', import.meta.url));
 function wordsOf(error: unknown): string {
   const { code } = error as NodeJS.ErrnoException;
   if (code === 'EADDRINUSE') {
-    return `Port ${port} is taken by another program. Choose another with ZESTY_PORT=5178, or end that program.`;
+    return `Port ${port} is already in use. Choose another with ZESTY_PORT=5178, or stop the program using it.`;
   }
   if (code === 'EADDRNOTAVAIL' || code === 'ENOTFOUND') {
     return `This machine has no address ${host}. Set ZESTY_HOST to 127.0.0.1, or to one of its addresses.`;

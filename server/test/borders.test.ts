@@ -208,7 +208,7 @@ describe('the borders of the API', () => {
       await mkdir(join(server.data, 'crates', 'inner'), { recursive: true });
       await symlink(join(server.data, 'crates', 'inner'), join(outside, 'link'));
       const inside = await server.ask('PATCH', `/api/tiles/${tile.id}`, { watched: join(outside, 'link') });
-      expect(inside.body.error?.message).to.equal('That folder is the program’s own.');
+      expect(inside.body.error?.message).to.equal('That folder is reserved for the program’s data.');
       await mkdir(join(outside, 'real'));
       await symlink(join(outside, 'real'), join(outside, 'other'));
       const other = await server.ask('PATCH', `/api/tiles/${tile.id}`, { watched: join(outside, 'other') });

@@ -110,9 +110,9 @@ describe('crates', () => {
         (await server.ask('POST', `/api/tiles/${tile.id}/crates?refresh=yes`)).body.error.message,
       ).to.match(/has no folder/);
       for (const [wrong, words] of [
-        ['relative/path', /does not begin at the top/],
-        [server.data, /the program’s own/],
-        [join(server.data, 'zesty.db', 'x'), /the program’s own/],
+        ['relative/path', /must be absolute/],
+        [server.data, /reserved for the program’s data/],
+        [join(server.data, 'zesty.db', 'x'), /reserved for the program’s data/],
       ] as const) {
         const { status, body } = await server.ask('PATCH', `/api/tiles/${tile.id}`, { watched: wrong });
         expect(status, wrong).to.equal(422);

@@ -83,6 +83,26 @@ describe('the Yard’s API', () => {
     expect((await server.ask('DELETE', '/api/tiles/none')).status).to.equal(404);
   });
 
+  it('keeps what was proposed for a tile until it is looked through; what is no proposal is refused', async () => {
+    const proposal = {
+      id: 'size',
+      station: 'square',
+      title: 'Size 256 px',
+      reason: 'The photo’s shorter side has 320 px.',
+      settings: [{ station: 'square', key: 'size', before: 1024, after: 256 }],
+    };
+    const change = (proposals: unknown) => server.ask('PATCH', `/api/tiles/${tileId}`, { proposals });
+    const kept = async () => (await server.ask('GET', `/api/tiles/${tileId}`)).body.tile.proposals;
+    expect(await kept()).to.equal(null);
+    expect((await change([proposal])).status).to.equal(200);
+    expect(await kept()).to.deep.equal([proposal]);
+    for (const wrong of [[{ ...proposal, station: 'attic' }], [{ ...proposal, more: 1 }], 'none'])
+      expect((await change(wrong)).status).to.equal(422);
+    expect(await kept()).to.deep.equal([proposal]);
+    expect((await change(null)).status).to.equal(200);
+    expect(await kept()).to.equal(null);
+  });
+
   it('duplicates a tile with recipe, tags and guides; the copy goes its own way', async () => {
     const { body: given } = await server.upload(await picture(120, 90).png().toBuffer());
     const guide = { name: 'aim.png', sourceSha256: given.source.sha256 };

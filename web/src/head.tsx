@@ -10,6 +10,7 @@ import { Mark } from './mark.tsx';
 import { GREY } from './theme.ts';
 import { useShortcuts } from './use-shortcuts.ts';
 import { ImportNote } from './yard/import-note.tsx';
+import { useProjectToOpen } from './yard/last-project.ts';
 
 /** The slim band at the top of every page. */
 export function Head({ children }: { children?: ReactNode }) {
@@ -45,7 +46,7 @@ export function Head({ children }: { children?: ReactNode }) {
 /** The button that shows all keys. */
 export function KeysButton() {
   return (
-    <Tooltip title="Keys (?)">
+    <Tooltip title="Keyboard shortcuts (?)">
       <IconButton size="small" aria-label="Keys" onClick={() => useShortcuts.setState({ open: true })}>
         <HelpOutline fontSize="small" />
       </IconButton>
@@ -62,6 +63,8 @@ const link = ({ isActive }: { isActive: boolean }) => ({
 
 /** The ways from the Yard to the other pages. */
 export function Ways({ projectId }: { projectId?: string }) {
+  const toOpen = useProjectToOpen();
+  const palettesOf = projectId ?? toOpen;
   const running = useRunningCrates();
   return (
     <Box
@@ -72,8 +75,8 @@ export function Ways({ projectId }: { projectId?: string }) {
       <NavLink to="/" end style={link}>
         Yard
       </NavLink>
-      {projectId && (
-        <NavLink to={`/projects/${projectId}/palettes`} style={link}>
+      {palettesOf && (
+        <NavLink to={`/projects/${palettesOf}/palettes`} style={link}>
           Palettes
         </NavLink>
       )}

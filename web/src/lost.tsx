@@ -6,7 +6,7 @@ import { Mark } from './mark.tsx';
 /** Where an address leads nowhere, or a page broke: what happened, and the way back. */
 export function Lost() {
   const error = useRouteError();
-  const what = error instanceof Error ? error.message : 'This address leads to no tile and no page.';
+  const what = error instanceof Error ? error.message : 'Page not found.';
   return (
     <main style={{ display: 'grid', placeContent: 'center', gap: 16, height: '100%', justifyItems: 'start' }}>
       <Mark />

@@ -49,7 +49,7 @@ export function NameDialog({ title, label, name = '', action, onName, onClose }:
           />
         </DialogContent>
         <DialogActions>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={text.trim() === ''}>
             {action}
           </Button>

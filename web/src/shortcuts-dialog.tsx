@@ -17,13 +17,13 @@ const GROUPS: [string, [string, string][]][] = [
   [
     'Floor and Sill',
     [
-      ['T', 'lay 1, 2, 3 or 5 times'],
+      ['T', 'repeat 1, 2, 3 or 5 times'],
       ['H', 'half shift'],
       ['M', 'next map'],
       ['B, held', 'see before'],
-      ['Space, held', 'drag the view, whatever lies on it'],
-      ['L', 'grow the Sill, and back'],
-      ['O', 'let the sun go round, and stop'],
+      ['Space, held', 'pan, even over handles'],
+      ['L', 'expand or collapse the Sill'],
+      ['O', 'rotate the sun on or off'],
     ],
   ],
   [

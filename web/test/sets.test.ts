@@ -24,7 +24,10 @@ describe('a dropped set', () => {
   it('asks for what a name does not tell, and never guesses it', () => {
     const set = read(dropped('gate_albedo.png', 'gate_normal.png', 'gate_r.png', 'gate_d.png'));
     expect(set.members.map(({ role }) => role)).to.deep.equal(['colour', 'normal', null, null]);
-    expect(problemsOf(set)).to.deep.equal(['Say what gate_r.png is.', 'Say what gate_d.png is.']);
+    expect(problemsOf(set)).to.deep.equal([
+      'Choose a map type for gate_r.png.',
+      'Choose a map type for gate_d.png.',
+    ]);
   });
 
   it('leaves out what is not taken from files, and says which', () => {
@@ -37,7 +40,7 @@ describe('a dropped set', () => {
       'gate_disp.png': [800, 800],
     });
     const [noColour, twice] = problemsOf(set);
-    expect(noColour).to.match(/which picture is the colour/);
+    expect(noColour).to.match(/Choose the picture that is the colour/);
     expect(twice).to.match(/Two pictures are taken for the height/);
     const coloured = {
       ...set,

@@ -85,7 +85,7 @@ describe('steps that can be undone', () => {
 describe('the line of the engine', () => {
   it('says what a pass came to, each figure with its unit', () => {
     expect(workWords(WORK)).to.equal(
-      '512 px in 80 ms · 3 results at hand, 1 made · 2 of 600 MB · 5 of 9 planes used again · 2 threads · longest step 14 ms, Relief',
+      '512 px in 80 ms · 3 cached, 1 computed · 2 of 600 MB · 5 of 9 buffers reused · 2 threads · longest step 14 ms, Relief',
     );
     expect(workWords({ ...WORK, threads: 1 })).to.include('1 thread ·');
   });

@@ -67,7 +67,7 @@ describe('what the Floor shows', () => {
       repairs: 0,
     };
     const frame = { depthMm: 1, line: { line: '', ownLine: null }, language: 'y' as const, palette: [] };
-    expect(readoutAt({ ...shown, planes: taken.planes }, 0, 0, frame)).to.match(/×2\.00 the light/);
+    expect(readoutAt({ ...shown, planes: taken.planes }, 0, 0, frame)).to.match(/×2\.00 relative light/);
   });
 
   it('colours on screen are within one code of the exact curve, and clamp', () => {
@@ -121,6 +121,6 @@ describe('words', () => {
         ...packed.files[0],
         channels: [{ value: 0.5 }, { map: 'gloss', plane: 0, turned: true }, { value: 1 }],
       }),
-    ).to.equal('0.5 in red, Gloss turned over in green, 1 in blue');
+    ).to.equal('0.5 in red, Gloss inverted in green, 1 in blue');
   });
 });

@@ -18,6 +18,12 @@ const named = {
   swatch: v.optional(
     v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'A swatch is a colour such as #8a7f70.'), v.toLowerCase()),
   ),
+  /** How strongly a patch varies: 0 even, 1 grainy, 2 made of distinct pieces. */
+  contrast: v.optional(v.picklist([0, 1, 2])),
+  /** Photographed for tiles less often than others that look like it. */
+  rare: v.optional(v.boolean()),
+  /** Other words it is searched by, separated by spaces. */
+  synonyms: v.optional(v.pipe(v.string(), v.maxLength(200))),
 };
 
 const dielectricSchema = v.strictObject({

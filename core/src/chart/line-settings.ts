@@ -16,7 +16,7 @@ export const lineSettings = (help: string, none: string) => ({
     help,
     default: NO_LINE,
     options: LINE_IDS,
-    names: [none, 'A line of an own chart', ...CHART.lines.map((line) => line.name)],
+    names: [none, 'A line from a custom chart', ...CHART.lines.map((line) => line.name)],
   }),
   ownLine: data<ChartLine | null>({
     label: 'Own line',

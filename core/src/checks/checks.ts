@@ -70,7 +70,7 @@ const CHECKS: Record<string, Maker> = {
       limit: `≤ ${SEAM_LIMIT}`,
       sentence:
         seams.length === 0
-          ? 'Every map holds one value: there is nothing that could show a seam.'
+          ? 'Every map holds one value, so no seam is possible.'
           : seams.map(({ id, value }) => `${id} ${shown(value)}`).join(', '),
       station: 'join',
     };
@@ -84,7 +84,7 @@ const CHECKS: Record<string, Maker> = {
       state: stateOf(worst <= 1),
       figure: shown(worst),
       limit: '≤ 1',
-      sentence: 'The step across the edge of the tile made small, over the usual one inside.',
+      sentence: 'Edge step of the downscaled tile relative to steps inside it.',
       station: 'join',
     };
   },
@@ -139,7 +139,7 @@ const CHECKS: Record<string, Maker> = {
       state: stateOf(length.value <= (length.limit ?? 0) && tilt.value <= (tilt.limit ?? 0)),
       figure: `${shown(length.value, 5)}, ${shown(tilt.value, 4)}`,
       limit: `≤ ${length.limit}, ≤ ${tilt.limit}`,
-      sentence: 'How far any normal is off unit length, and how far all of them lean together.',
+      sentence: 'How far any normal is off unit length, and the mean tilt.',
       station: 'relief',
     };
   },
@@ -211,7 +211,7 @@ const CHECKS: Record<string, Maker> = {
       limit: density === null ? 'none wanted' : `${density} px/m`,
       sentence:
         density === null
-          ? 'The project states no density that its game wants; set one in the Yard.'
+          ? 'This project has no target texel density; set one in the Yard.'
           : isOff
             ? 'Another size or edge would come nearer.'
             : 'Near enough to what the project wants.',
@@ -232,7 +232,7 @@ const CHECKS: Record<string, Maker> = {
       limit: `≤ ${APART_LIMIT} %`,
       sentence: isFlat
         ? 'Both are flat.'
-        : `The normals in 8 bit integrate to a height that the shipped one explains but for ${shown(apart, 1)} %; its depth comes to ${shown(told, 1)} mm of ${shown(depthMm, 1)}.`,
+        : `The height map explains all but ${shown(apart, 1)} % of the 8-bit normals; their depth comes to ${shown(told, 1)} mm of ${shown(depthMm, 1)}.`,
       station: 'relief',
     };
   },
@@ -248,7 +248,7 @@ const CHECKS: Record<string, Maker> = {
       sentence:
         holes === null
           ? 'The tile has no holes.'
-          : `${shown(between ?? 0, 1)} % is neither open nor closed: ${(between ?? 0) > 10 ? 'meant to be seen through' : 'cuts out cleanly'}.`,
+          : `${shown(between ?? 0, 1)} % is partly transparent: ${(between ?? 0) > 10 ? 'meant to be seen through' : 'cuts out cleanly'}.`,
       station: 'source',
     };
   },

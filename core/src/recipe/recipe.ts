@@ -99,7 +99,7 @@ function wordsOf(value: unknown, issues: v.InferIssue<typeof recipeSchema>[]): s
     if (issue.received === 'undefined') return `“${path}” is missing.`;
     if (issue.type === 'strict_object')
       return `“${path || 'the recipe'}” must be an object { … }, not ${issue.received}.`;
-    return `“${path}” ${issue.message.startsWith('must') ? issue.message : `is not right: ${issue.message}`}; it is ${issue.received}.`;
+    return `“${path}” ${issue.message.startsWith('must') ? issue.message : `is invalid: ${issue.message}`}; it is ${issue.received}.`;
   });
 }
 

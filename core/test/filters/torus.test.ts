@@ -28,6 +28,7 @@ import { cavityMap, localRelief } from '../../src/stations/relief/cavity.ts';
 import { polarityEvidence } from '../../src/stations/relief/evidence.ts';
 import { shapedHeight } from '../../src/stations/relief/height.ts';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
+import { findNets } from '../../src/stations/relief/net.ts';
 import { slantHeight } from '../../src/stations/relief/slant.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { withBothKernels } from '../kernels/both.ts';
@@ -63,6 +64,10 @@ const OPERATIONS: Record<string, Operation> = {
   'stations/relief/evidence.ts': (p, e) => {
     const { joints, together } = runToEnd(polarityEvidence(p, null, 0, SIDES, e));
     return [p.map(() => joints), p.map(() => together)];
+  },
+  'stations/relief/net.ts': (p, e) => {
+    const { dark, light } = runToEnd(findNets(p, SIDES, e));
+    return [p.map(() => dark.score), p.map(() => light.score)];
   },
   'stations/relief/height.ts': async (p, e) => {
     const bands = () => detailBands(p, SIDES, e, wait);
@@ -103,6 +108,7 @@ const OPERATIONS: Record<string, Operation> = {
 /** Solved on the torus whatever the edges, or one figure for the whole tile: nothing is near or far from an edge. */
 const OF_THE_WHOLE = new Set([
   'stations/relief/evidence.ts',
+  'stations/relief/net.ts',
   'stations/relief/slant.ts',
   'stations/relief/integrate.ts',
 ]);
@@ -127,6 +133,7 @@ const NO_FILTER_FOLDERS = [
   'recipe',
   'sampling',
   'settings',
+  'setup',
   'stations/crate',
   'stations/even',
   'stations/join',

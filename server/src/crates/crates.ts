@@ -32,7 +32,7 @@ export const MOVES = ['first', 'up', 'down'] as const;
 export type Move = (typeof MOVES)[number];
 
 const notReady = (state: CrateState, cannot: string) =>
-  new Problem('not_ready', `The crate is ${state}; ${cannot}.`, 'Look at its state again.');
+  new Problem('not_ready', `The crate is ${state}; ${cannot}.`, 'Reload and try again.');
 
 export interface CratesParts {
   /** Folder of the crates, which others may share. */

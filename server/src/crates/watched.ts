@@ -29,7 +29,7 @@ export class WatchedFolders {
    */
   async usable(folder: string): Promise<string> {
     if (folder.includes('\0')) throw badFolder('The path holds a character that no path may have.');
-    if (!isAbsolute(folder)) throw badFolder('The path of the folder does not begin at the top.');
+    if (!isAbsolute(folder)) throw badFolder('The path must be absolute.');
     const path = resolve(folder);
     if (this.#own.some((own) => isInside(path, own))) throw ownFolder();
     const staging = await stageSet(path);
@@ -78,4 +78,4 @@ export class WatchedFolders {
 
 const badFolder = (why: string) =>
   new Problem('bad_folder', why, 'Give the whole path of a folder of your renderer.', 'folder');
-const ownFolder = () => badFolder('That folder is the program’s own.');
+const ownFolder = () => badFolder('That folder is reserved for the program’s data.');

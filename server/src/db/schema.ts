@@ -3,6 +3,7 @@ import type {
   LuminanceBins,
   Profile,
   SavedRecipe,
+  SetupProposal,
   StationName,
   StoredRecipe,
   Verdict,
@@ -49,6 +50,8 @@ export const tile = sqliteTable(
     sourceName: text('source_name').notNull(),
     /** Folder of a renderer that is crated again on request; null where there is none. */
     watched: text('watched'),
+    /** What was proposed when the tile was set up, while it is to be looked through; null where nothing is. */
+    proposals: text('proposals', { mode: 'json' }).$type<SetupProposal[]>(),
     createdAt: moment('created_at').notNull(),
     deletedAt: moment('deleted_at'),
   },

@@ -34,7 +34,7 @@ const rigSchema = v.strictObject({
           ),
         }),
       ),
-      v.maxLength(MOST_LAMPS, `At most ${MOST_LAMPS} lights burn beside the sun.`),
+      v.maxLength(MOST_LAMPS, `At most ${MOST_LAMPS} lights are allowed besides the sun.`),
     ),
   }),
 });

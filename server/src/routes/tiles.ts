@@ -1,4 +1,4 @@
-import { newRecipe, Problem, parseRecipe } from '@zesty-tile/core';
+import { newRecipe, Problem, parseRecipe, proposalSchema } from '@zesty-tile/core';
 import { eq } from 'drizzle-orm';
 import { Hono } from 'hono';
 import * as v from 'valibot';
@@ -13,6 +13,8 @@ import { newestRevision } from '../store/revisions.ts';
 import { sourceRow } from '../store/sources.ts';
 import { anyTileRow, duplicateTile, listTiles, makeTile, tagsOf, tileRow } from '../store/tiles.ts';
 
+const proposals = v.pipe(v.array(proposalSchema), v.maxLength(50));
+
 const newTileSchema = v.strictObject({
   projectId: v.string(),
   name: nameSchema,
@@ -20,6 +22,8 @@ const newTileSchema = v.strictObject({
   sourceName: nameSchema,
   /** Where it does not start from the defaults. */
   recipe: v.optional(v.unknown()),
+  /** What was proposed when it was set up. */
+  proposals: v.optional(proposals),
 });
 
 const changedTileSchema = v.strictObject({
@@ -28,6 +32,8 @@ const changedTileSchema = v.strictObject({
   tags: v.optional(v.pipe(v.array(tagSchema), v.maxLength(30, 'A tile has at most 30 tags.'))),
   /** Folder that a renderer watches; null for none. */
   watched: v.optional(v.nullable(v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(1000)))),
+  /** What is still to be looked through of the setup; null for nothing. */
+  proposals: v.optional(v.nullable(proposals)),
 });
 
 export const tileRoutes = (db: Database, crates: Crates, looks: Looks) =>

@@ -1,4 +1,4 @@
-import { newRecipe, type Recipe, type Shape, type Verdict } from '@zesty-tile/core';
+import { newRecipe, type Recipe, type SetupProposal, type Shape, type Verdict } from '@zesty-tile/core';
 import { and, asc, eq, isNull, max, sql } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { guide, project, recipeRevision, tag, tile } from '../db/schema.ts';
@@ -28,6 +28,7 @@ interface NewTile {
   name: string;
   sourceSha256: string;
   sourceName: string;
+  proposals?: SetupProposal[];
 }
 
 /** Makes a tile with its first revision. */

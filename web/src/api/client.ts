@@ -22,7 +22,7 @@ export async function answerOf<T>(request: Promise<{ ok: boolean; json(): Promis
   try {
     response = await request;
   } catch {
-    throw new ApiError('away', 'The server does not answer.', 'See that it runs, then try again.');
+    throw new ApiError('away', 'Cannot reach the server.', 'See that it runs, then try again.');
   }
   if (response.ok) return response.json();
   const { error } = (await response.json()) as unknown as {

@@ -1,3 +1,4 @@
+import type { Recipe } from '@zesty-tile/core';
 import { answerOf, api } from './client.ts';
 import type { FirstSettings } from './first-recipe.ts';
 
@@ -25,21 +26,40 @@ export async function storePicture(file: File, signal?: AbortSignal): Promise<St
   return { sha256, width, height, name: file.name.slice(-LONGEST) };
 }
 
-/** Makes a tile of a stored picture. @throws ApiError where it is refused. */
+/** What the measurements of a picture propose; null where they cannot be made: the tile is made all the same. */
+async function proposedFor(
+  { sha256, width, height }: StoredPicture,
+  recipe: Recipe,
+  { signal, onProgress }: { signal?: AbortSignal; onProgress(done: number): void },
+) {
+  const { setUpPhoto } = await import('../setup/set-up-photo.ts');
+  try {
+    return await setUpPhoto(recipe, { sha256, width, height }, onProgress, signal);
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    return null;
+  }
+}
+
+/** Makes a tile of a stored picture; with `setup` it is set up by what is measured. @throws ApiError where it is refused. */
 export async function makeTileOf(
   picture: StoredPicture,
   projectId: string,
   name: string,
   first: FirstSettings,
+  setup?: { signal?: AbortSignal; onProgress(done: number): void },
 ) {
   // It knows every station, and is not wanted before the first picture is.
   const { firstRecipe } = await import('./first-recipe.ts');
+  const recipe = firstRecipe(first);
+  const proposed = setup ? await proposedFor(picture, recipe, setup) : null;
   const json = {
     projectId,
     name: name.slice(0, LONGEST),
     sourceSha256: picture.sha256,
     sourceName: picture.name,
-    recipe: firstRecipe(first),
+    recipe: proposed?.recipe ?? recipe,
+    ...(proposed ? { proposals: proposed.proposals } : {}),
   };
   const { tile } = await answerOf(api.tiles.$post({ json } as never));
   return tile;

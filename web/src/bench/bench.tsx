@@ -2,12 +2,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
+import { enqueueSnackbar } from 'notistack';
 import { lazy, memo, Suspense, useDeferredValue, useEffect, useState } from 'react';
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { Link, useNavigate } from 'react-router';
 import { CrateQuestion, useCrating } from '../crates/use-crating.tsx';
 import { Head, KeysButton } from '../head.tsx';
 import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
+import { SetupBar } from '../setup/setup-bar.tsx';
 import { STATION_VIEWS } from '../stations/index.ts';
 import { FIGURES, GREY } from '../theme.ts';
 import { Conflict } from './conflict.tsx';
@@ -112,7 +114,10 @@ export function Bench({
     setTarget({
       tileName: tile.name,
       recipe: useBench.getState().recipe,
-      take: async (recipe) => useBench.getState().replaceRecipe(recipe, 'A recipe applied'),
+      take: async (recipe, name) => {
+        useBench.getState().replaceRecipe(recipe, 'A recipe applied');
+        enqueueSnackbar(`“${name}” was applied to ${tile.name}.`);
+      },
     });
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
@@ -167,6 +172,7 @@ export function Bench({
           </Panel>
         </Group>
       </Box>
+      <SetupBar />
       <Course />
       <Conflict />
       <CrateQuestion />

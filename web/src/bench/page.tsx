@@ -4,6 +4,7 @@ import { parseRecipe, STATION_NAMES, type StationName } from '@zesty-tile/core';
 import { useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { answerOf, api } from '../api/client.ts';
+import { openSetup } from '../setup/use-setup.ts';
 import { Bench } from './bench.tsx';
 import { dropDraft, readDraft } from './draft.ts';
 import { isSameWork, recipeChanged, startSaving, useSave } from './save.ts';
@@ -38,6 +39,7 @@ export function BenchPage() {
       recipe: draft?.recipe ?? held,
       base: draft?.base ?? data.revision.number,
     });
+    openSetup(id, data.tile.proposals);
     if (draft && draft.base !== data.revision.number) {
       useSave.setState({ state: { kind: 'conflict', newest: data.revision.number } });
     } else recipeChanged();

@@ -9,7 +9,7 @@ export function SavedWords() {
     saved: state.kind === 'saved' && state.at ? `Saved ${momentWords(state.at)}` : 'Saved',
     changed: 'Changed',
     saving: 'Saving …',
-    away: 'Server away: kept in this browser, saved when it is back',
+    away: 'Offline: kept in this browser, will save when the server is back',
     refused: state.kind === 'refused' ? state.message : '',
     conflict: 'Changed in another window',
   }[state.kind];

@@ -9,6 +9,7 @@ import { useRemoval } from '../api/use-undoable.tsx';
 import { CARD, GREY } from '../theme.ts';
 import { chartText, freshLine } from './chart-file.ts';
 import { LINE_COLUMNS, LineRow } from './line-row.tsx';
+import { isSearched } from './line-words.ts';
 import type { OwnChart } from './use-charts.ts';
 
 const HEADING = ['', 'Name', 'Kind', 'Y from', 'to', 'F0', 'Rough', 'to'];
@@ -29,9 +30,7 @@ export function ChartCard({ chart, search, onChange }: ChartCardProps) {
   const { lines } = chart;
   const put = (k: number, line: ChartLine) =>
     onChange({ ...chart, lines: lines.map((one, at) => (at === k ? line : one)) });
-  const shown = lines
-    .map((line, k) => [line, k] as const)
-    .filter(([line]) => line.name.toLowerCase().includes(search.toLowerCase()));
+  const shown = lines.map((line, k) => [line, k] as const).filter(([line]) => isSearched(line, search));
   return (
     <Box component="section" aria-label={chart.name} sx={{ ...CARD, gap: 1 }}>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>

@@ -12,7 +12,7 @@ import { CARD, FIGURES, GREY } from '../theme.ts';
 import { ChartCard } from './chart-card.tsx';
 import { readChart } from './chart-file.ts';
 import { Swatch } from './line-field.tsx';
-import { lineFigures } from './line-words.ts';
+import { isSearched, lineFigures } from './line-words.ts';
 import { useCharts, useChartWork } from './use-charts.ts';
 
 /** Charts of reference values: the built-in one to look at and copy, one's own to make and change. */
@@ -31,12 +31,12 @@ export function ChartsPage() {
     const { name, lines } = readChart(await given.text());
     await work.make(name, lines);
   };
-  const found = CHART.lines.filter(({ name }) => name.toLowerCase().includes(search.toLowerCase()));
+  const found = CHART.lines.filter((line) => isSearched(line, search));
   return (
     <Sheet title="Charts">
       <Typography color="text.secondary">
-        Reference values that Gauge and Finish hold a surface against: how much light a patch of it throws
-        back, how much it mirrors, how rough it is. Add lines you measured beside a grey card.
+        Reference values that Gauge and Finish compare a surface with: diffuse reflectance, specular
+        reflectance and roughness. Add lines you measured beside a grey card.
       </Typography>
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Button

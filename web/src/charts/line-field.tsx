@@ -42,7 +42,7 @@ export const Swatch = ({ line }: { line: ChartLine }) => (
   />
 );
 
-/** Chooses a line of any chart by its name; those the project has used come first. */
+/** Chooses a line of any chart by its name; those the project has used come first. Each is listed once. */
 export function LineField({ label, value, none, projectId, onChange }: LineFieldProps) {
   const { data } = useCharts(projectId);
   const options = useMemo(() => {
@@ -51,10 +51,11 @@ export function LineField({ label, value, none, projectId, onChange }: LineField
       ...CHART.lines.map((line) => optionOf(line, false, `Built in: ${line.group}`)),
     ];
     const used = (data?.used ?? []).flatMap((id) => all.find(({ shown }) => shown?.id === id) ?? []);
+    const rest = all.filter((option) => !used.includes(option));
     return [
       { line: NO_LINE, ownLine: null, shown: null, group: '', words: none } satisfies Option,
       ...used.map((option) => ({ ...option, group: USED })),
-      ...all,
+      ...rest,
     ];
   }, [data, none]);
   const isChosen = (option: Option) =>
@@ -77,7 +78,10 @@ export function LineField({ label, value, none, projectId, onChange }: LineField
       isOptionEqualToValue={(option, chosen) =>
         option.line === chosen.line && option.shown?.id === chosen.shown?.id && option.group === chosen.group
       }
-      filterOptions={createFilterOptions({ stringify: ({ words, group }) => `${words} ${group}` })}
+      filterOptions={createFilterOptions({
+        stringify: ({ words, group, shown }) => `${words} ${group} ${shown?.synonyms ?? ''}`,
+      })}
+      noOptionsText="No line of that name"
       onChange={(_event, { line, ownLine }) => onChange({ line, ownLine })}
       renderOption={({ key, ...props }, option) => (
         <Box component="li" key={key} {...props} sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>

@@ -148,7 +148,7 @@ export function LineRow({ line, onChange, onProblem, onRemove }: LineRowProps) {
           onTake={pair('roughness', line.roughness, at)}
         />
       ))}
-      <IconButton size="small" aria-label={`Take ${name} out`} onClick={onRemove}>
+      <IconButton size="small" aria-label={`Remove ${name}`} onClick={onRemove}>
         <Close fontSize="small" />
       </IconButton>
     </Box>

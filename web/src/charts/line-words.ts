@@ -9,3 +9,7 @@ export function lineFigures(line: ChartLine): string {
   const f0 = luminanceOf(...lineF0(line));
   return `Y ${figure(low)}–${figure(high)} · F0 ${figure(f0)} · rough ${figure(rough)}–${figure(rougher)}`;
 }
+
+/** Whether a line has a word that is searched for, in its name or among its synonyms. */
+export const isSearched = ({ name, synonyms = '' }: ChartLine, search: string): boolean =>
+  `${name} ${synonyms}`.toLowerCase().includes(search.trim().toLowerCase());

@@ -4,7 +4,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useQueryClient } from '@tanstack/react-query';
-import { STATION_NAMES, type StationName } from '@zesty-tile/core';
+import { adviceOf, STATION_NAMES, type StationName } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
 import { create } from 'zustand';
 import { wordsOf } from '../api/words-of.ts';
@@ -55,14 +55,14 @@ export function CrateQuestion() {
   const close = () => useAsking.setState({ asked: null });
   return (
     <Dialog open onClose={close} maxWidth="xs" fullWidth aria-labelledby="crate-question">
-      <DialogTitle id="crate-question">Crate it as it is?</DialogTitle>
+      <DialogTitle id="crate-question">Crate with problems?</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1 }}>
         {asked.wrong.map((name) => (
           <div key={name}>
             <strong style={{ color: STATE_COLOUR.wrong }}>
               {SIGN.wrong} {STATION_WORDS[name]}:
             </strong>{' '}
-            {found[name]?.verdict.sentence} {found[name]?.verdict.advice}
+            {found[name] && `${found[name].verdict.sentence} ${adviceOf(found[name].verdict)}`}
           </div>
         ))}
       </DialogContent>
@@ -75,7 +75,7 @@ export function CrateQuestion() {
             void start(asked.refresh);
           }}
         >
-          Crate it all the same
+          Crate anyway
         </Button>
       </DialogActions>
     </Dialog>

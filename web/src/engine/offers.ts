@@ -7,6 +7,7 @@ import {
   type Proposal,
   resizeArea,
   Stopped,
+  setUp,
 } from '@zesty-tile/core';
 import type { EngineWorker, OfferedJoin } from './protocol.ts';
 import { rgbaOf } from './view-pictures.ts';
@@ -33,7 +34,7 @@ function offerOf(
   };
 }
 
-type Offers = Pick<EngineWorker, 'proposeJoin' | 'stopProposing' | 'offerCrops' | 'offerGrafts'>;
+type Offers = Pick<EngineWorker, 'proposeJoin' | 'stopProposing' | 'setUp' | 'offerCrops' | 'offerGrafts'>;
 
 /** What an engine can be asked to offer: ways to join, pieces that tile, patches. */
 export function offersOf(engine: Engine): Offers {
@@ -56,6 +57,7 @@ export function offersOf(engine: Engine): Offers {
         throw error;
       }
     },
+    setUp: ({ recipe, source }, onProgress) => setUp(engine, { recipe, source, onProgress }),
     stopProposing() {
       proposing?.abort();
     },

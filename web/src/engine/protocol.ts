@@ -11,6 +11,7 @@ import type {
   Recipe,
   RepairSpot,
   Repeat,
+  Setup,
   SourceRef,
   Spot,
   StationName,
@@ -206,6 +207,8 @@ export interface EngineWorker {
     onOffer: (offer: OfferedJoin) => void,
   ): Promise<{ best: number; reason: string } | null>;
   stopProposing(): void;
+  /** Measures a photo and proposes its settings; `onProgress` gets the share done. */
+  setUp(request: Omit<ShowRequest, 'view'>, onProgress: (done: number) => void): Promise<Setup>;
   /** The main direction of lines in the photo, once it is read. */
   mainDirection(): MainDirection | null;
   /** How unlike the source the joined tile is along its seams, by what is computed; null before that. */

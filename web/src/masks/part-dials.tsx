@@ -117,7 +117,7 @@ function BrushPart({ zone, at, part }: PartProps & { part: Extract<MaskPart, { b
           sx={pressable(mine?.erase === true)}
           onClick={() => take(true)}
         >
-          Take away
+          Erase
         </Button>
         <span style={{ color: GREY.soft, marginLeft: 'auto' }}>
           {last === 1 ? '1 stroke' : `${last} strokes`}
@@ -127,7 +127,7 @@ function BrushPart({ zone, at, part }: PartProps & { part: Extract<MaskPart, { b
           disabled={last === 0}
           onClick={() => changePart(zone, at, { ...part, strokes: part.strokes.slice(0, -1) })}
         >
-          Last one out
+          Undo last stroke
         </Button>
       </Box>
       {mine && (
@@ -171,7 +171,7 @@ export function PartDials(props: PartProps) {
           <Button
             variant="text"
             sx={{ ml: 'auto', minWidth: 0 }}
-            aria-label={`Take part ${at + 1} out`}
+            aria-label={`Remove part ${at + 1}`}
             onClick={onRemove}
           >
             Out

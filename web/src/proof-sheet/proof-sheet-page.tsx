@@ -104,7 +104,7 @@ function Pictures({ name, look, band }: { name: string; look: SheetLook; band: [
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1.3fr', gap: '4mm', alignItems: 'start' }}>
         <Box
           role="img"
-          aria-label={`${name} laid 3 × 3`}
+          aria-label={`${name} tiled 3 × 3`}
           sx={{ aspectRatio: '1', backgroundSize: '33.334%', printColorAdjust: 'exact' }}
           style={{ backgroundImage: `url(${picture(look.thumbnail)})` }}
         />

@@ -54,9 +54,7 @@ export function ApplyRecipe({
           </MenuItem>
         ))}
       </TextField>
-      {saved && changes.length === 0 && (
-        <Typography>This tile is set like that already; nothing would change.</Typography>
-      )}
+      {saved && changes.length === 0 && <Typography>This tile already has these settings.</Typography>}
       {changes.length > 0 && (
         <>
           <Typography>

@@ -14,7 +14,8 @@ import { SaveRecipe } from './save-recipe.tsx';
 export interface RecipeTarget {
   tileName: string;
   recipe: Recipe;
-  take(recipe: Recipe): Promise<void>;
+  /** Puts a saved recipe on the tile, and says so. */
+  take(recipe: Recipe, name: string): Promise<void>;
 }
 
 /** Recipes of one tile: save its own, or apply a saved one. */
@@ -49,8 +50,7 @@ export function RecipeDialog({ target, onClose }: { target: RecipeTarget; onClos
           <ApplyRecipe
             recipe={target.recipe}
             take={async (recipe, name) => {
-              await target.take(recipe);
-              enqueueSnackbar(`“${name}” was applied to ${target.tileName}.`);
+              await target.take(recipe, name);
               onClose();
             }}
           />

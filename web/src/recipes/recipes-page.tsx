@@ -86,7 +86,7 @@ export function RecipesPage() {
               aria-expanded={shown === recipe.id}
               onClick={() => setShown(shown === recipe.id ? '' : recipe.id)}
             >
-              {shown === recipe.id ? 'Fold' : 'What is in it'}
+              {shown === recipe.id ? 'Hide contents' : 'Show contents'}
             </Button>
             <Button onClick={() => setRenaming(recipe)}>Rename …</Button>
             <Button color="error" onClick={() => remove(api.recipes, recipe.id, recipe.name)}>

@@ -48,7 +48,7 @@ function EdgeField() {
     <TextField
       value={text}
       error={wrong}
-      helperText={wrong ? `From 0.01 to ${LONGEST_EDGE} m; ${edge} m stays in force.` : ''}
+      helperText={wrong ? `From 0.01 to ${LONGEST_EDGE} m; ${edge} m stays active.` : ''}
       onChange={(event) => {
         setText(event.target.value);
         const next = Number(event.target.value.replace(',', '.'));
@@ -72,7 +72,7 @@ export function SettingsPage() {
   const select = { bgcolor: GREY.card, fontSize: 13, minWidth: 160 };
   return (
     <Sheet title="Settings">
-      <Typography color="text.secondary">Kept in this browser, in force at once.</Typography>
+      <Typography color="text.secondary">Saved in this browser; applies immediately.</Typography>
       <div>
         <Row title="Theme" help="Neutral greys either way, so that colours are judged as they are.">
           <Choices
@@ -115,14 +115,11 @@ export function SettingsPage() {
             </span>
           </Box>
         </Row>
-        <Row
-          title="Language of figures"
-          help="How the reflectance of a surface is said, wherever one is read."
-        >
+        <Row title="Reflectance units" help="How reflectance is displayed.">
           <Select
             size="small"
             value={settings.language}
-            inputProps={{ 'aria-label': 'Language of figures' }}
+            inputProps={{ 'aria-label': 'Reflectance units' }}
             onChange={(event) => setSettings({ language: event.target.value })}
             sx={select}
           >
@@ -136,7 +133,7 @@ export function SettingsPage() {
             A grey card reads {reflectanceWords(0.18, settings.language)}.
           </Typography>
         </Row>
-        <Row title="Memory for results" help="What was computed once is kept, so that going back is instant.">
+        <Row title="Memory for results" help="Caches results so that going back is instant.">
           <Select
             size="small"
             value={settings.cacheMb}
@@ -151,10 +148,7 @@ export function SettingsPage() {
             ))}
           </Select>
         </Row>
-        <Row
-          title="What the engine does"
-          help="For each picture: how long it took, what was at hand, memory, threads."
-        >
+        <Row title="Engine statistics" help="For each picture: time, cache hits, memory, threads.">
           <FormControlLabel
             control={
               <Checkbox
@@ -162,10 +156,10 @@ export function SettingsPage() {
                 onChange={(event) => setSettings({ engineLine: event.target.checked })}
               />
             }
-            label="Say it in a line under the tile"
+            label="Show below the tile"
           />
         </Row>
-        <Row title="Size of new tiles" help="Each tile can be given another at Square.">
+        <Row title="Size of new tiles" help="Each tile can have another one, set in Square.">
           <Select
             size="small"
             value={settings.size}

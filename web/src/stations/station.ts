@@ -42,6 +42,8 @@ export interface StationView {
   dials?: Record<string, ComponentType<StationDialProps>>;
   /** Ids of groups that are not shown as dials, because the station's tools edit them. */
   toolGroups?: readonly string[];
+  /** What its verdict offers beside settings, where not all is fine. */
+  Remedy?: ComponentType;
   /** Shown above all dials, below the dials that are in no group, and below all of them. */
   Head?: ComponentType;
   Main?: ComponentType;

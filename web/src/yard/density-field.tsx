@@ -33,7 +33,7 @@ export function DensityField({ projectId }: { projectId: string }) {
     <TextField
       value={text}
       placeholder="none wanted"
-      helperText="Texel density that the game wants"
+      helperText="Target texel density"
       onChange={(event) => setText(event.target.value)}
       onBlur={() => void take()}
       onKeyDown={(event) => event.key === 'Enter' && (event.target as HTMLElement).blur()}

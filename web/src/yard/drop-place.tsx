@@ -57,22 +57,20 @@ export function DropPlace({ over, onFiles, onCancel, onPlain }: DropPlaceProps) 
         {...input}
         {...({ webkitdirectory: '' } as object)}
       />
+      <Typography sx={{ fontWeight: 700, fontSize: 15 }}>Drop or paste a photo here</Typography>
       {problems.length === 0 && (
-        <>
-          <Typography sx={{ fontWeight: 700, fontSize: 15 }}>Drop or paste a photo here</Typography>
-          <Typography sx={{ color: GREY.soft }}>
-            or several, a folder, or a set of maps. PNG, JPEG, WebP, TIFF or OpenEXR.
-          </Typography>
-        </>
+        <Typography sx={{ color: GREY.soft }}>
+          or several, a folder, or a set of maps. PNG, JPEG, WebP, TIFF or OpenEXR.
+        </Typography>
       )}
       {at ? (
         <Box sx={{ width: '100%', overflowWrap: 'anywhere' }}>
-          {at.of > 1 ? `${at.index} of ${at.of}: ` : 'Reading '}
-          {at.name} …
+          {at.of > 1 ? `${at.index} of ${at.of}: ` : ''}
+          {at.setUp === undefined ? 'Reading' : 'Setting up'} {at.name} …
           <LinearProgress
             sx={{ my: 1 }}
-            variant={at.of > 1 ? 'determinate' : 'indeterminate'}
-            value={(100 * (at.index - 1)) / at.of}
+            variant={at.of > 1 || at.setUp !== undefined ? 'determinate' : 'indeterminate'}
+            value={(100 * (at.index - 1 + (at.setUp ?? 0))) / at.of}
             aria-label={`Reading ${at.name}`}
           />
           <Button onClick={onCancel}>Cancel</Button>
@@ -80,10 +78,10 @@ export function DropPlace({ over, onFiles, onCancel, onPlain }: DropPlaceProps) 
       ) : (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', justifyContent: 'center' }}>
           <Button onClick={() => photos.current?.click()}>Choose photos</Button>
-          <Button onClick={() => folder.current?.click()}>A folder</Button>
-          <Button onClick={onPlain}>One colour</Button>
+          <Button onClick={() => folder.current?.click()}>Choose a folder</Button>
+          <Button onClick={onPlain}>Plain colour</Button>
           <Button aria-expanded={asking} onClick={() => setAsking(!asking)}>
-            Origin, licence
+            Origin and licence
           </Button>
         </Box>
       )}

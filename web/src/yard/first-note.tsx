@@ -10,7 +10,7 @@ export function FirstNote() {
   return (
     <Box
       role="note"
-      aria-label="To begin with"
+      aria-label="Getting started"
       sx={{
         display: 'flex',
         alignItems: 'center',
@@ -30,7 +30,7 @@ export function FirstNote() {
         found. Everything is saved as you go and can be undone; press ? for the keys.
       </span>
       <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => setSettings({ firstNoteSeen: true })}>
-        Good
+        Got it
       </Button>
     </Box>
   );

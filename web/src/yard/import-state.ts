@@ -13,7 +13,13 @@ export interface WaitingSet {
 /** The import of dropped files. It belongs to no page: it goes on whichever page is shown. */
 export interface ImportState {
   /** The file being imported, its place from 1, and how many there are; null while there is none. */
-  at: { name: string; index: number; of: number } | null;
+  at: {
+    name: string;
+    index: number;
+    of: number;
+    /** How far its setup is, 0…1, while it is set up. */
+    setUp?: number;
+  } | null;
   /** What was refused, and why. */
   problems: { name: string; words: string }[];
   sets: WaitingSet[];

@@ -19,11 +19,16 @@ const mayBePicture = (file: File) => /\.(png|jpe?g|webp|tiff?|exr)$/i.test(file.
 
 const asksBeforeLeaving = (event: BeforeUnloadEvent) => event.preventDefault();
 
+/** Notes how far the setup of the file under way is. */
+const setUpTo = (setUp: number) => useImport.setState(({ at }) => ({ at: at && { ...at, setUp } }));
+
 async function importOne({ file, projectId, whereFrom }: Wanted, signal: AbortSignal): Promise<void> {
   const { made, problems } = useImport.getState();
   try {
     const picture = await storePicture(file, signal);
-    const { id } = await makeTileOf(picture, await projectId(), baseName(file.name), { source: whereFrom });
+    const setup = { signal, onProgress: setUpTo };
+    const first = { source: whereFrom };
+    const { id } = await makeTileOf(picture, await projectId(), baseName(file.name), first, setup);
     useImport.setState({ made: [...made, id] });
   } catch (error) {
     if (signal.aborted) return;

@@ -87,7 +87,7 @@ export function PlainDialog({ openProject, projectId, onEnd }: PlainDialogProps)
           )}
         </DialogContent>
         <DialogActions>
-          <Button onClick={() => onEnd(null)}>Leave it</Button>
+          <Button onClick={() => onEnd(null)}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={name.trim() === ''}>
             Make the tile
           </Button>

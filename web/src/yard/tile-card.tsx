@@ -3,7 +3,7 @@ import Skeleton from '@mui/material/Skeleton';
 import Typography from '@mui/material/Typography';
 import { useQueryClient } from '@tanstack/react-query';
 import { type MouseEvent, useEffect, useState } from 'react';
-import { FIGURES, GREY } from '../theme.ts';
+import { FIGURES, GREY, ZEST } from '../theme.ts';
 import { VerdictWords } from '../verdict.tsx';
 import { useLook, type YardTile } from './queries.ts';
 import { worstOf } from './worst.ts';
@@ -14,12 +14,16 @@ export const WORDS_HEIGHT = 58;
 interface TileCardProps {
   tile: YardTile;
   chosen: boolean;
+  /** It is one of those selected together. */
+  selected: boolean;
+  /** Selects it where a key is held; says whether it did. */
+  onSelect(event: MouseEvent): boolean;
   onChoose(): void;
   onOpen(): void;
 }
 
 /** A tile laid 2 × 2, so that a seam is seen from the door; its size, edge and worst verdict. */
-export function TileCard({ tile, chosen, onChoose, onOpen }: TileCardProps) {
+export function TileCard({ tile, chosen, selected, onSelect, onChoose, onOpen }: TileCardProps) {
   const queries = useQueryClient();
   const [gone, setGone] = useState(false);
   const { data, error } = useLook(tile.id, tile.revision, !tile.look || gone);
@@ -36,9 +40,14 @@ export function TileCard({ tile, chosen, onChoose, onOpen }: TileCardProps) {
     <Box
       component="button"
       type="button"
-      aria-pressed={chosen}
+      aria-pressed={chosen || selected}
       data-tile={tile.name}
-      onClick={(event: MouseEvent) => (chosen || event.detail > 1 ? onOpen() : onChoose())}
+      data-tile-id={tile.id}
+      onClick={(event: MouseEvent) => {
+        if (onSelect(event)) return;
+        if (chosen || event.detail > 1) onOpen();
+        else onChoose();
+      }}
       sx={{
         display: 'block',
         width: '100%',
@@ -48,8 +57,8 @@ export function TileCard({ tile, chosen, onChoose, onOpen }: TileCardProps) {
         textAlign: 'left',
         cursor: 'pointer',
         bgcolor: GREY.card,
-        border: `1px solid ${chosen ? GREY.ink : GREY.line}`,
-        boxShadow: chosen ? `0 0 0 1px ${GREY.ink}` : 'none',
+        border: `1px solid ${chosen || selected ? GREY.ink : GREY.line}`,
+        boxShadow: selected ? `0 0 0 3px ${ZEST}` : chosen ? `0 0 0 1px ${GREY.ink}` : 'none',
         borderRadius: 1.5,
         overflow: 'hidden',
         color: GREY.ink,
@@ -59,7 +68,7 @@ export function TileCard({ tile, chosen, onChoose, onOpen }: TileCardProps) {
       {look ? (
         <Box
           role="img"
-          aria-label={`${tile.name}, laid 2 × 2`}
+          aria-label={`${tile.name}, tiled 2 × 2`}
           sx={{
             aspectRatio: '1',
             backgroundImage: `url(/api/thumbnails/${look.thumbnail})`,

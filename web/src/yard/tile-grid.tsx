@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type ReactNode, useLayoutEffect, useState } from 'react';
+import { type MouseEvent, type ReactNode, useLayoutEffect, useState } from 'react';
 import type { YardTile } from './queries.ts';
 import { TileCard, WORDS_HEIGHT } from './tile-card.tsx';
 
@@ -14,12 +14,23 @@ interface TileGridProps {
   first: ReactNode;
   tiles: YardTile[];
   chosen: string | null;
+  selected: ReadonlySet<string>;
+  onSelect(id: string, event: MouseEvent): boolean;
   onChoose(id: string): void;
   onOpen(id: string): void;
 }
 
 /** The tiles in rows, of which only those in sight are drawn: hundreds scroll like a dozen. */
-export function TileGrid({ scroller, first, tiles, chosen, onChoose, onOpen }: TileGridProps) {
+export function TileGrid({
+  scroller,
+  first,
+  tiles,
+  chosen,
+  selected,
+  onSelect,
+  onChoose,
+  onOpen,
+}: TileGridProps) {
   const [width, setWidth] = useState(0);
   useLayoutEffect(() => {
     if (!scroller) return;
@@ -66,6 +77,8 @@ export function TileGrid({ scroller, first, tiles, chosen, onChoose, onOpen }: T
                     key={tile.id}
                     tile={tile}
                     chosen={tile.id === chosen}
+                    selected={selected.has(tile.id)}
+                    onSelect={(event) => onSelect(tile.id, event)}
                     onChoose={() => onChoose(tile.id)}
                     onOpen={() => onOpen(tile.id)}
                   />

@@ -5,7 +5,7 @@ import IconButton from '@mui/material/IconButton';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
-import { STATION_NAMES } from '@zesty-tile/core';
+import { adviceOf, STATION_NAMES } from '@zesty-tile/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { STATION_WORDS } from '../bench/words.ts';
@@ -62,7 +62,8 @@ function Next({ tile }: { tile: YardTile }) {
   const such = (state: string) => STATION_NAMES.find((name) => verdicts[name]?.state === state);
   const name = such('wrong') ?? such('look');
   if (!name) return null;
-  const { advice, sentence, state } = verdicts[name];
+  const verdict = verdicts[name];
+  const { sentence, state } = verdict;
   return (
     <Box
       sx={{
@@ -77,9 +78,9 @@ function Next({ tile }: { tile: YardTile }) {
       <strong style={{ color: STATE_COLOUR[state] }}>
         {SIGN[state]} {STATION_WORDS[name]}:
       </strong>{' '}
-      {advice || sentence}{' '}
+      {adviceOf(verdict) || sentence}{' '}
       <Link to={`/tiles/${tile.id}/${name}`} style={{ color: GREY.ink }}>
-        Go there
+        Open station
       </Link>
     </Box>
   );

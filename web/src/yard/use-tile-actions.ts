@@ -36,18 +36,23 @@ export function useTileActions(tile: YardTile) {
       () => answerOf(api.tiles[':id'].$delete({ param: { id: copy } })),
     );
   };
+  const put = async (json: object) => {
+    const sent = api.tiles[':id'].revisions.$post({ param: { id: tile.id }, json } as never);
+    return (await answerOf<unknown>(sent)) as { revision: { number: number } };
+  };
   const openRecipe = (open: (target: RecipeTarget) => void) =>
     tried(async () => {
       const { revision } = await answerOf(api.tiles[':id'].$get({ param: { id: tile.id } }));
       open({
         tileName: tile.name,
         recipe: parseRecipe(revision.recipe),
-        take: async (recipe) => {
-          const json = { base: revision.number, recipe };
-          await answerOf<unknown>(
-            api.tiles[':id'].revisions.$post({ param: { id: tile.id }, json } as never),
+        take: async (recipe, name) => {
+          const saved = await put({ base: revision.number, recipe });
+          await undoable(
+            `“${name}” was applied to ${tile.name}.`,
+            async () => {},
+            () => put({ base: saved.revision.number, recipe: revision.recipe }),
           );
-          await again();
         },
       });
     });

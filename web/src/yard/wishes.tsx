@@ -18,7 +18,7 @@ const SORT_WORDS: Record<Sort, string> = {
 
 const WORST_WORDS: Record<VerdictState, string> = {
   fine: `${SIGN.fine} fine`,
-  look: `${SIGN.look} to look at`,
+  look: `${SIGN.look} needs review`,
   wrong: `${SIGN.wrong} wrong`,
 };
 

@@ -15,9 +15,13 @@ import { DropPlace } from './drop-place.tsx';
 import { FirstNote } from './first-note.tsx';
 import { useImport } from './import-state.ts';
 import { cancelImport, endSet, importFiles } from './importing.ts';
+import { useRemembered } from './last-project.ts';
 import { ProjectSheet, SHEET_WIDTH } from './project-sheet.tsx';
 import { ProjectTabs } from './project-tabs.tsx';
-import { useProjects, useTiles } from './queries.ts';
+import { useProjects, useTiles, type YardTile } from './queries.ts';
+import { useSelectionBox } from './selection/selection-box.tsx';
+import { SelectionSheet } from './selection/selection-sheet.tsx';
+import { useSelection } from './selection/use-selection.ts';
 import { TileGrid } from './tile-grid.tsx';
 import { usePasted } from './use-pasted.ts';
 import { Wishes } from './wishes.tsx';
@@ -118,12 +122,62 @@ function Notes({ error, isEmpty, hidden, project, onShowAll }: NotesProps) {
       )}
       {hidden > 0 && (
         <Box sx={{ mb: 2, display: 'flex', gap: 1.5, alignItems: 'center' }}>
-          None of the {hidden} tiles of {project} is like that.
+          No tile in {project} matches.
           <Button onClick={onShowAll}>Show all</Button>
         </Box>
       )}
     </>
   );
+}
+
+interface BesideProps {
+  selection: ReturnType<typeof useSelection>;
+  chosen: YardTile | null;
+  open: { id: string; name: string };
+  projects: { id: string; name: string }[];
+  tiles: YardTile[];
+  shown: YardTile[];
+  knownTags: string[];
+  onOpen(id: string): void;
+  onClose(): void;
+}
+
+/** What is next to the tiles: about those selected together, about the chosen one, or about the project. */
+function Beside({
+  selection,
+  chosen,
+  open,
+  projects,
+  tiles,
+  shown,
+  knownTags,
+  onOpen,
+  onClose,
+}: BesideProps) {
+  if (selection.tiles.length > 0) {
+    return <SelectionSheet tiles={selection.tiles} projects={projects} onClose={selection.clear} />;
+  }
+  if (chosen) {
+    return (
+      <TileSheet
+        key={chosen.id}
+        tile={chosen}
+        projects={projects}
+        knownTags={knownTags}
+        onOpen={() => onOpen(chosen.id)}
+        onClose={onClose}
+      />
+    );
+  }
+  return tiles.length > 0 ? (
+    <ProjectSheet projectId={open.id} name={open.name} tiles={tiles} shown={shown} />
+  ) : null;
+}
+
+function useTitle(): void {
+  useEffect(() => {
+    document.title = 'Yard, Zesty Tile';
+  }, []);
 }
 
 /** The library: every tile, grouped by project. */
@@ -135,24 +189,26 @@ export function Yard() {
   const { data, error } = useProjects();
   const projects = data?.projects ?? [];
   const open = projects.find((project) => project.id === search.get('project')) ?? projects[0];
+  useRemembered(open?.id);
   const { data: tiles } = useTiles(open?.id);
   const shown = useMemo(() => chooseTiles(tiles ?? [], wish), [tiles, wish]);
-  const tags = useMemo(() => tagsOf(tiles ?? []), [tiles]);
+  const tags = tagsOf(tiles ?? []);
   const chosen = tiles?.find(({ id }) => id === search.get('tile')) ?? null;
-  useEffect(() => {
-    document.title = 'Yard, Zesty Tile';
-  }, []);
+  useTitle();
   const projectId = useProjectId(open?.id);
   const go = (tileId: string) => navigate(`/tiles/${tileId}/source`);
-  const choose = (tile: string | null) =>
+  const selection = useSelection(shown, chosen?.id ?? null);
+  const choose = (tile: string | null) => {
+    selection.clear();
     setSearch({ ...(open && { project: open.id }), ...(tile && { tile }) }, { replace: true });
+  };
+  const drawn = useSelectionBox(selection.box);
   const { take, refresh } = useTaken(projectId, go);
   const [plain, setPlain] = useState(false);
   const { getRootProps, isDragActive } = useDropzone({ onDrop: take, noClick: true, noKeyboard: true });
   usePasted(take);
-  const place = (
-    <DropPlace over={isDragActive} onFiles={take} onCancel={cancelImport} onPlain={() => setPlain(true)} />
-  );
+  const askPlain = () => setPlain(true);
+  const place = <DropPlace over={isDragActive} onFiles={take} onCancel={cancelImport} onPlain={askPlain} />;
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <Head>
@@ -182,6 +238,7 @@ export function Yard() {
             <Box
               ref={setScroller}
               data-testid="tiles"
+              {...drawn.handlers}
               sx={{ height: '100%', overflowY: 'auto', px: 2, pt: open ? 0.5 : 2, pb: 3 }}
             >
               <Notes
@@ -197,30 +254,30 @@ export function Yard() {
                   first={place}
                   tiles={shown}
                   chosen={chosen?.id ?? null}
+                  selected={selection.ids}
+                  onSelect={selection.select}
                   onChoose={choose}
                   onOpen={go}
                 />
               )}
             </Box>
           </Box>
-          {chosen ? (
-            <TileSheet
-              key={chosen.id}
-              tile={chosen}
+          {open && (
+            <Beside
+              selection={selection}
+              chosen={chosen}
+              open={open}
               projects={projects}
+              tiles={tiles ?? []}
+              shown={shown}
               knownTags={tags.map(([tag]) => tag)}
-              onOpen={() => go(chosen.id)}
+              onOpen={go}
               onClose={() => choose(null)}
             />
-          ) : (
-            open &&
-            tiles &&
-            tiles.length > 0 && (
-              <ProjectSheet projectId={open.id} name={open.name} tiles={tiles} shown={shown} />
-            )
           )}
         </Box>
       </Box>
+      {drawn.box}
       <FirstSet onDone={refresh} onTile={go} />
       {plain && (
         <PlainDialog

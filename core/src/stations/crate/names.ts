@@ -47,11 +47,11 @@ export function patternProblems(pattern: string): string[] {
   const fields = NAME_FIELDS.map((field) => `{${field}}`).join(', ');
   for (const [whole, field] of pattern.matchAll(FIELD))
     if (!(NAME_FIELDS as readonly string[]).includes(field))
-      found.push(`${whole} is no field of a file name; there are ${fields}.`);
+      found.push(`${whole} is not a known field; use one of ${fields}.`);
   const rest = pattern.replace(FIELD, '');
   if (/[{}]/.test(rest)) found.push('A brace in it is not closed.');
   const odd = rest.match(/[^\p{L}\p{N}\p{M} ._{}-]/u);
-  if (odd) found.push(`“${odd[0]}” cannot stand in a file name on every system.`);
+  if (odd) found.push(`“${odd[0]}” is not allowed in file names on every system.`);
   if (/^[ .-]/.test(pattern)) found.push('It may not begin with a space, a dot or a dash.');
   if (!hasField(pattern, 'map')) found.push('Without {map} all files of a crate would have one name.');
   if (pattern.length > 80) found.push('It has more than 80 characters.');

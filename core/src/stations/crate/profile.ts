@@ -20,7 +20,7 @@ export const FORMATS = Object.keys(FORMAT_BITS) as Format[];
 export const DOCUMENTS = ['none', 'gltf', 'materialx'] as const;
 
 const mapChannel = v.strictObject({
-  map: v.picklist(MAP_NAMES, `names a map that there is not; it is one of ${MAP_NAMES.join(', ')}`),
+  map: v.picklist(MAP_NAMES, `refers to an unknown map; it is one of ${MAP_NAMES.join(', ')}`),
   /** Which of its planes: red, green, blue of a colour; x, y, z of the normal. */
   plane: v.picklist([0, 1, 2], 'is one of 0, 1, 2'),
   /** 1 − value. */
@@ -37,7 +37,7 @@ const fileSchema = v.strictObject({
     v.string(),
     v.regex(
       /^[\p{L}\p{N}][\p{L}\p{N}.-]*$/u,
-      'holds letters, digits, dots and dashes, and begins with one of the first two',
+      'holds letters, digits, dots and dashes, and starts with a letter or digit',
     ),
     v.maxLength(40, 'has at most 40 characters'),
   ),
@@ -123,7 +123,7 @@ function formatProblems({ ending, format, bits, kind, channels }: ProfileFile): 
   if (!(FORMAT_BITS[format] as readonly number[]).includes(bits))
     found.push(`“${ending}”: ${format} has ${FORMAT_BITS[format].join(' or ')} bits, not ${bits}.`);
   if (format === 'tiff' && kind === 'colour' && bits === 16)
-    found.push(`“${ending}”: a tiff of 16 bits can carry no sRGB profile; choose png, or 8 bits.`);
+    found.push(`“${ending}”: 16-bit TIFF cannot carry an sRGB profile; choose png, or 8 bits.`);
   if (format === 'ktx2' && kind === 'colour' && bits === 16)
     found.push(`“${ending}”: ktx2 has no sRGB of 16 bits; choose 8 bits.`);
   if (channels.length === 2) found.push(`“${ending}”: a file has one, three or four channels, not two.`);

@@ -8,7 +8,7 @@ import { templateProblems } from './template.ts';
 const GROUPS = {
   ownProfile: group({ id: 'own-profile', title: 'Own profile' }),
   names: group({ id: 'names', title: 'Names' }),
-  sizesOfTheirOwn: group({ id: 'sizes-of-their-own', title: 'Sizes of their own', collapsed: true }),
+  sizesOfTheirOwn: group({ id: 'sizes-of-their-own', title: 'Per-file sizes', collapsed: true }),
 };
 
 /** A custom text that is exported beside the pictures. */
@@ -26,7 +26,7 @@ const ENDING = v.pipe(
   v.string(),
   v.regex(
     TEXT_ENDING,
-    'of the text holds letters, digits, dashes and single dots, and begins with one of the first two',
+    'of the text holds letters, digits, dashes and single dots, and starts with a letter or digit',
   ),
   v.maxLength(40, 'of the text has at most 40 characters'),
 );
@@ -49,7 +49,7 @@ export const settings = {
   ownProfile: data<Profile | null>({
     label: 'Own profile',
     group: GROUPS.ownProfile,
-    help: 'Which files go out and what stands in each channel, where the profile is “own”. Kept whole, so that a recipe stands alone.',
+    help: 'Which files are exported and what each channel holds, where the profile is “own”. Stored whole, so that a recipe stands alone.',
     default: null,
     // A profile that was written without a document has none.
     schema: v.nullable(
@@ -75,16 +75,16 @@ export const settings = {
     options: [1, 2, 3, 4, 5],
     names: [
       'One',
-      'Two: and half',
+      'Two: full and half',
       'Three: down to a quarter',
       'Four: down to an eighth',
       'Five: down to a sixteenth',
     ],
   }),
   text: data<CrateText | null>({
-    label: 'Text beside the pictures',
+    label: 'Text file',
     group: GROUPS.names,
-    help: 'A text of your own that goes out with each crate, its fields in double braces filled in: {{tile}}, {{size}}, {{depthShare}}, {{file.normal}}, or {{#files}}…{{/files}} for each file.',
+    help: 'A custom text file exported with each crate, its fields in double braces filled in: {{tile}}, {{size}}, {{depthShare}}, {{file.normal}}, or {{#files}}…{{/files}} for each file.',
     default: null,
     schema: v.nullable(
       v.strictObject({
@@ -111,7 +111,7 @@ export const settings = {
   }),
   normalBits: choice({
     label: 'Normal bits',
-    help: 'Bits a channel of the normal map: 16 hold gentle slopes without steps.',
+    help: 'Bits per channel of the normal map: 16 keep gentle slopes free of steps.',
     group: GROUPS.sizesOfTheirOwn,
     default: 8,
     options: [8, 16],
@@ -126,7 +126,7 @@ export const settings = {
     names: ['As the tile', '2048 px', '1024 px', '512 px', '256 px', '128 px'],
   }),
   heightSoftMm: number({
-    label: 'Height soft',
+    label: 'Height softness',
     help: 'Detail finer than this is smoothed out of the height file; the other maps keep theirs.',
     group: GROUPS.sizesOfTheirOwn,
     default: 0,

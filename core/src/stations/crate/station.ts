@@ -70,7 +70,7 @@ export const crate = station({
   },
   async verdict(output, _input, chosen, _decided, frame, context) {
     const isEmpty = chosen.profile === 'own' && chosen.ownProfile === null;
-    const none = isEmpty ? 'No own profile is given: the files of “Separate maps” go out.' : '';
+    const none = isEmpty ? 'No custom profile is set: the files of “Separate maps” are exported.' : '';
     const seams = await mapSeams(output.files, context.checkpoint);
     const figures = seams.map(({ map, seamX, seamY }) => ({
       id: map,
@@ -84,7 +84,7 @@ export const crate = station({
       return {
         state: isEmpty ? 'look' : 'fine',
         brief: `${count} files`,
-        sentence: `${count} files of ${frame.wantedSize} px, each of one value: there is nothing that could show a seam.`,
+        sentence: `${count} files of ${frame.wantedSize} px, each of one value, so no seam is possible.`,
         advice: none,
         figures,
       };

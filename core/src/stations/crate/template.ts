@@ -81,10 +81,10 @@ type Token = [kind: string, value: string, start: number, end: number, inner?: T
 
 function unknownIn(tokens: Token[], known: readonly string[], found: string[]): void {
   for (const [kind, value, , , inner] of tokens) {
-    if (kind === '>') found.push(`{{>${value}}} takes in another file, which is not done here.`);
+    if (kind === '>') found.push(`{{>${value}}} includes another file; partials are not supported.`);
     if (!['name', '&', '{', '#', '^'].includes(kind)) continue;
     if (value !== '.' && !known.includes(value) && !/^file\.[^.]+$/.test(value))
-      found.push(`{{${value}}} is no field; there are ${known.join(', ')}, and file.<ending>.`);
+      found.push(`{{${value}}} is not a known field; use one of ${known.join(', ')}, and file.<ending>.`);
     if (!inner) continue;
     unknownIn(inner, value === 'files' ? [...known, ...FILE_FIELDS] : known, found);
   }

@@ -38,7 +38,7 @@ const settings = {
     unit: '',
   }),
   colour: number({
-    label: 'Colour of it',
+    label: 'Colour cast',
     help: 'How much of the light’s drift in colour goes with its drift in lightness: 0 leaves colours as they are.',
     default: 1,
     min: 0,
@@ -67,7 +67,7 @@ const settings = {
   }),
   lightFrom: choice({
     ofPicture: true,
-    label: 'Its line',
+    label: 'Light axis',
     help: 'Along which line the side light falls: found in the picture, or set by hand.',
     group: GROUPS.sideLight,
     default: 'found',
@@ -99,8 +99,8 @@ const settings = {
   }),
   leaveFrom: number({
     ofPicture: true,
-    label: 'From Y',
-    help: 'Luminance from which all is left as it is; nothing while both ends are equal.',
+    label: 'Protect from',
+    help: 'Lower limit of the luminance that Even leaves alone; off while both are equal.',
     group: GROUPS.leaveAlone,
     default: 0,
     min: 0,
@@ -110,8 +110,8 @@ const settings = {
   }),
   leaveTo: number({
     ofPicture: true,
-    label: 'To Y',
-    help: 'Luminance up to which all is left as it is.',
+    label: 'Protect to',
+    help: 'Upper limit of the luminance that Even leaves alone.',
     group: GROUPS.leaveAlone,
     default: 0,
     min: 0,
@@ -191,7 +191,7 @@ const shadeOf = (field: LightField, fields: LightField[], colour: number): Light
 /** Even: divides out the broad light, so that the game's light need not fight the photo's. */
 export const even = station({
   name: 'even',
-  line: 'Take the photo’s own light out.',
+  line: 'Remove the photo’s lighting.',
   settings,
   reads: [square],
   replaces: {
@@ -262,13 +262,13 @@ export const even = station({
     return {
       state,
       brief: `drift ${(100 * after.rms).toFixed(1)} %`,
-      sentence: `Light drifted by ${(100 * before.rms).toFixed(1)} % over the crop; ${(100 * after.rms).toFixed(1)} % is left${byChance ? ', no more than its unlike parts explain' : ''}.`,
+      sentence: `Light drifted by ${(100 * before.rms).toFixed(1)} % over the crop; ${(100 * after.rms).toFixed(1)} % is left${byChance ? ', within what the surface itself explains' : ''}.`,
       advice: [
         twoToned
-          ? 'The surface has two tones: only what changes within each is taken for light. Lower the amount if one of them pales.'
+          ? 'The surface has two tones: only what changes within each is taken for light. Lower Amount if one of them fades.'
           : '',
         side && chosen.lightFrom === 'found' && side.plain < PLAIN
-          ? 'No line of side light rules here: set it by hand, or leave the shading.'
+          ? 'No dominant side light found: set it by hand, or leave the shading.'
           : '',
         side && side.plain > GRAINY
           ? 'The surface has a grain of its own along this line: side shading takes that for light and flattens it. Lower it.'
@@ -276,8 +276,8 @@ export const even = station({
         state === 'fine'
           ? ''
           : chosen.amount < 1
-            ? 'Raise the amount, or crop away the part in another light.'
-            : 'Try the local amount, or crop away the part in another light.',
+            ? 'Raise the amount, or crop out the differently lit area.'
+            : 'Try the local amount, or crop out the differently lit area.',
       ]
         .filter(Boolean)
         .join(' '),
@@ -287,7 +287,7 @@ export const even = station({
         ...(side
           ? [
               { id: 'sideLine', label: 'Side light along', value: side.degrees, unit: '°' },
-              { id: 'sidePlain', label: 'How plainly it rules', value: side.plain, unit: '' },
+              { id: 'sidePlain', label: 'Direction confidence', value: side.plain, unit: '' },
             ]
           : []),
       ],

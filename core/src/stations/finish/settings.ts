@@ -8,7 +8,7 @@ import { type Curve, curveSchema, STRAIGHT } from './curve.ts';
 const GROUPS = {
   roughnessFrom: group({ id: 'roughness-from', title: 'Roughness from' }),
   greyMap: group({ id: 'grey-map', title: 'Grey map' }),
-  intoTheBand: group({ id: 'into-the-band', title: 'Into the band', collapsed: true }),
+  intoTheBand: group({ id: 'into-the-band', title: 'Range', collapsed: true }),
   toneCurve: group({ id: 'tone-curve', title: 'Tone curve' }),
   f0: group({ id: 'f0', title: 'F0', collapsed: true }),
   zones: group({ id: 'zones', title: 'Zones' }),
@@ -69,7 +69,7 @@ export const settings = {
   ),
   metal: choice({
     label: 'Metallic',
-    help: 'Whether the tile is bare metal: as the line (or a given map) says, or set by hand.',
+    help: 'Whether the tile is bare metal: as the line (or a supplied map) has it, or set by hand.',
     default: 'line',
     options: METALS,
     names: ['As the line', 'No (0)', 'Yes (1)'],
@@ -111,7 +111,7 @@ export const settings = {
     words: (value) => value?.name ?? (value ? 'given' : 'none'),
   }),
   greyCount: number({
-    label: 'Laid',
+    label: 'Repeats',
     help: 'How often the grey map is laid along the tile’s longer edge.',
     group: GROUPS.greyMap,
     default: 1,
@@ -121,7 +121,7 @@ export const settings = {
     unit: '×',
   }),
   greyQuarters: choice({
-    label: 'Turned',
+    label: 'Rotation',
     help: 'How far the grey map is turned clockwise; only quarter turns still meet themselves.',
     group: GROUPS.greyMap,
     default: 0,
@@ -140,7 +140,7 @@ export const settings = {
   }),
   points: data<Curve>({
     label: 'Tone curve',
-    help: 'Points from the smoothest to the roughest: what the contributions come to, and where in the band that lies.',
+    help: 'Points from the smoothest to the roughest: input sum, and the resulting position in the band.',
     group: GROUPS.toneCurve,
     default: STRAIGHT,
     schema: curveSchema,

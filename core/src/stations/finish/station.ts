@@ -100,7 +100,7 @@ function distances(values: Float32Array, from: number): Float32Array {
 /** Finish: how smooth, how much it mirrors, metal or not. */
 export const finish = station({
   name: 'finish',
-  line: 'Say how smooth it is, how much it mirrors, and whether it is metal.',
+  line: 'Set roughness, reflectance and metalness.',
   settings,
   reads: [join, relief],
   decidesFrom: [join],

@@ -73,18 +73,26 @@ export async function verdict(
   await checkpoint(1);
   const flat = constants(output, input);
   const advice = [
-    odd ? 'Metallic disagrees with the line: choose “As the line”, or another line.' : '',
-    noLine ? 'Choose the line of the chart for this surface: until then a common middle is used.' : '',
+    noLine ? 'Choose the reference for this surface: a generic default is used until then.' : '',
     excess > 0.01
-      ? `Diffuse and specular together throw back more light than falls on ${(100 * excess).toFixed(0)} % of the tile: one of them is too bright.`
+      ? `Diffuse and specular together reflect more light than they receive on ${(100 * excess).toFixed(0)} % of the tile: one of them is too bright.`
       : '',
-    empty.length > 0 ? 'Values are kept for a zone that is no longer there.' : '',
+    empty.length > 0 ? 'A deleted zone still has values.' : '',
   ];
   return {
     state: odd || noLine || excess > 0.01 ? 'look' : 'fine',
     brief: `rough ${low.toFixed(2)}–${high.toFixed(2)}`,
     sentence: `Roughness runs from ${low.toFixed(2)} to ${high.toFixed(2)} (middle ${middle.toFixed(2)}); F0 ${f0Words}; ${isSet ? `metallic ${metallic}` : `${(100 * metalShare).toFixed(0)} % is metal`}.${flat.length > 0 ? ` One value is enough here: ${flat.join(', ')}.` : ''}`,
     advice: advice.filter(Boolean).join(' '),
+    remedies: odd
+      ? [
+          {
+            advice: 'Metallic disagrees with the line: set it as the line has it, or choose another line.',
+            words: 'Metallic as the line',
+            settings: [{ station: 'finish', key: 'metal', value: 'line' }],
+          },
+        ]
+      : [],
     figures: [
       { id: 'low', label: 'Roughness, 2 %', value: low, unit: '' },
       { id: 'middle', label: 'Roughness, median', value: middle, unit: '' },
@@ -92,7 +100,7 @@ export async function verdict(
       { id: 'f0', label: 'F0, 98 %', value: f0High, unit: '' },
       { id: 'metal', label: 'Metal', value: 100 * metalShare, unit: '%' },
       ...(output.isTruth
-        ? [{ id: 'excess', label: 'Throws back too much', value: 100 * excess, unit: '%', limit: 1 }]
+        ? [{ id: 'excess', label: 'Energy above 100 %', value: 100 * excess, unit: '%', limit: 1 }]
         : []),
     ],
   };

@@ -50,10 +50,10 @@ const count = (n: number, one: string, many: string) =>
   n === 0 ? 'none' : n === 1 ? `1 ${one}` : `${n} ${many}`;
 
 export const settings = {
-  ...lineSettings('The line of the chart this surface is held against.', 'No line chosen'),
+  ...lineSettings('Reference material for this surface.', 'No line chosen'),
   fit: flag({
     label: 'Fit',
-    help: 'Moves the median of what counts into the line’s band and keeps the contrast.',
+    help: 'Moves the median of the measured range into the line’s band and keeps the contrast.',
     default: true,
   }),
   fitBy: choice({
@@ -113,7 +113,7 @@ export const settings = {
   }),
   colour: number({
     label: 'Colour',
-    help: 'Strength of colour; luminance is held.',
+    help: 'Saturation; luminance is preserved.',
     default: 1,
     min: 0,
     max: 2,
@@ -158,17 +158,17 @@ export const settings = {
   }),
   white: colour({
     label: 'Should be grey',
-    help: 'White balance: the colour in the picture that is grey in truth; grey itself changes nothing.',
+    help: 'White balance: pick a colour that should be neutral; plain grey means no change.',
     group: GROUPS.whiteBalance,
     default: '#808080',
   }),
   hold: flag({
-    label: 'Hold lights and darks',
-    help: 'Bends what no real surface has softly back inside the limits.',
+    label: 'Soft limits',
+    help: 'Softly compresses values no real material has.',
     default: true,
   }),
   countFrom: number({
-    label: 'Count from',
+    label: 'Ignore darkest',
     help: 'The darkest part of the tile that does not count for fit and figures (cracks, holes).',
     group: GROUPS.whatCounts,
     default: 0,
@@ -178,7 +178,7 @@ export const settings = {
     unit: '%',
   }),
   countTo: number({
-    label: 'Count to',
+    label: 'Ignore above',
     help: 'Where the brightest part that does not count begins (light joints), in percent of the tile.',
     group: GROUPS.whatCounts,
     default: 100,

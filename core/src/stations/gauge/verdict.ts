@@ -4,7 +4,7 @@ import { KERNELS } from '../../kernels/kernels.ts';
 import { PLANES } from '../../memory/pool.ts';
 import { thinned } from '../../statistics/thinned.ts';
 import type { WorkContext } from '../../team/context.ts';
-import type { Figure, Verdict, VerdictState } from '../../verdict.ts';
+import type { Figure, Remedy, Verdict, VerdictState } from '../../verdict.ts';
 import { runSteps } from '../../work/steps.ts';
 import type { GaugeDecision } from './decision.ts';
 import { isBeyond, marking } from './marks.ts';
@@ -54,7 +54,7 @@ function sentenceOf({ line, band, median, inside, beyondShare }: Found, { patche
   const where = !band
     ? patches
       ? 'by the patches in the photo'
-      : 'no line is chosen to hold it against'
+      : 'no reference chosen'
     : `${inside ? 'inside' : median < band[0] ? 'below' : 'above'} ${range}`;
   const beyond =
     beyondShare < 0.005
@@ -62,17 +62,15 @@ function sentenceOf({ line, band, median, inside, beyondShare }: Found, { patche
       : `${beyondShare.toFixed(1)} % is beyond what any ${surface} has.`;
   const count = patches?.errors.length ?? 0;
   const byPatches = patches
-    ? ` ${count === 1 ? 'One patch sets' : `${count} patches set`} exposure and white; ${(100 * patches.residual).toFixed(1)} % is left over.`
+    ? ` ${count === 1 ? 'One patch sets' : `${count} patches set`} exposure and white; ${(100 * patches.residual).toFixed(1)} % remains as error.`
     : '';
   return `Median ${median.toFixed(3)}, ${where}. ${beyond}${byPatches}`;
 }
 
 function adviceOf(found: Found, { patches, gain }: GaugeDecision, empty: readonly string[]): string {
-  const { line, inside, beyondShare, outer, isLoose, isFar, needsLine } = found;
+  const { line, outer, isLoose, isFar, needsLine } = found;
   return [
     needsLine ? 'Choose the line of the chart that is nearest to this surface.' : '',
-    !inside ? 'Turn Fit on, or bring the exposure back.' : '',
-    inside && beyondShare > 1 ? 'Hold lights and darks, or lower the contrast.' : '',
     outer.length > 0 ? `Outside its band: ${outer.join(', ')}. Bring that zone’s exposure back.` : '',
     empty.length > 0
       ? `${empty.map((name) => `“${name}”`).join(', ')} picks nothing: widen its reach or range, or paint it.`
@@ -80,15 +78,38 @@ function adviceOf(found: Found, { patches, gain }: GaugeDecision, empty: readonl
     isFar
       ? line?.kind === 'metal'
         ? 'The photo is far from bare metal: perhaps a dielectric is meant, or a zone of metal.'
-        : `It takes a gain of ×${gain.toFixed(gain < 1 ? 2 : 1)} to come there: is it this surface?`
+        : `Reaching the band needs ×${gain.toFixed(gain < 1 ? 2 : 1)} gain. Is this the right reference?`
       : '',
-    patches?.burnt ? 'A patch is burnt out in the photo and tells nothing: use a darker one.' : '',
+    patches?.burnt ? 'A patch is clipped in the photo and cannot be used: choose a darker one.' : '',
     isLoose && patches
       ? `The patches disagree (${patches.errors.map(signed).join(', ')}): they are not lit alike, or their values are not right.`
       : '',
   ]
     .filter(Boolean)
     .join(' ');
+}
+
+const setting = (key: keyof GaugeSettings, value: unknown) => [{ station: 'gauge', key, value }];
+
+function remediesOf({ inside, beyondShare }: Found): Remedy[] {
+  if (!inside) {
+    return [
+      {
+        advice: 'Turn Fit on, or bring the exposure back.',
+        words: 'Turn Fit on',
+        settings: [...setting('fit', true), ...setting('exposure', 0)],
+      },
+    ];
+  }
+  return beyondShare > 1
+    ? [
+        {
+          advice: 'Turn on Soft limits, or lower the contrast.',
+          words: 'Turn on Soft limits',
+          settings: setting('hold', true),
+        },
+      ]
+    : [];
 }
 
 function briefOf({ line, band, median, inside }: Found, { patches }: GaugeDecision): string {
@@ -107,7 +128,7 @@ function figuresOf(found: Found, { patches }: GaugeDecision, lines: readonly (Ch
     ? [
         {
           id: 'residual',
-          label: 'Left over of the patches',
+          label: 'Patch fit error',
           value: 100 * patches.residual,
           unit: '%',
           limit: 100 * LOOSE,
@@ -179,6 +200,7 @@ export async function verdict(
     brief: briefOf(found, decided),
     sentence: sentenceOf(found, decided),
     advice: adviceOf(found, decided, output.empty),
+    remedies: remediesOf(found),
     figures: figuresOf(found, decided, lines),
   };
 }

@@ -30,6 +30,8 @@ const UNHIDDEN = 0.6;
 const CLEARLY = 0.05;
 const MIX_ONLY_ABOVE = 0.2;
 const HIDDEN = 1;
+/** Fine detail at the cut, relative to elsewhere, below which it is seen to be soft. */
+const LEAST_DETAIL = 0.9;
 /** Spreading is for sources with less detail than this. */
 const SMOOTH = 0.25;
 
@@ -85,42 +87,73 @@ function shareOfDetail(picture: Raster, size: number): number {
   return detail / Math.max(1e-6, statistics(plane).deviation);
 }
 
-/** The best of what was tried, and why, in words. */
+/** Whether no figure of a way is beyond its limit. */
+const passes = ({ score, seams }: Proposal, axes: JoinSettings['axes']): boolean =>
+  worstSeam(seams, axes) <= HIDDEN && score.score <= DOUBTFUL && score.detail >= LEAST_DETAIL;
+
+/** A method that is taken in place of a cut where it is clearly better, and when. */
+interface Stronger {
+  method: Method;
+  reason: string;
+  /** Whether it may be taken at all, by the points of the best so far. */
+  suits(points: number): boolean;
+}
+
+/**
+ * The best of what was tried, and why, in words. A way that is beyond a limit is never the best while another is not; no joining
+ * is never beaten by a way that matches the photo less well.
+ */
 export function bestOf(
   proposals: Proposal[],
   axes: JoinSettings['axes'],
   { repeats, isSmooth }: { repeats: boolean; isSmooth: boolean },
 ): { best: Proposal; reason: string } {
-  const by = (method: Method) => proposals.filter((one) => one.method === method);
+  const passing = proposals.filter((one) => passes(one, axes));
+  const able = passing.length > 0 ? passing : proposals;
+  const by = (method: Method) => able.filter((one) => one.method === method);
   const points = (one: Proposal) => rank(one, axes);
   const least = (ones: Proposal[]) => ones.reduce((a, b) => (points(b) < points(a) ? b : a));
+  const cuts = by('cut');
+  let best = least(cuts.length > 0 ? cuts : able);
+  const stronger: Stronger[] = [
+    {
+      method: 'meet',
+      reason:
+        'Rows or ridges come together when both sides are bent a little, and that is clearly better than the cut alone.',
+      suits: () => true,
+    },
+    {
+      method: 'mix',
+      reason: 'The grain is fine and without structure, so the copies can be mixed over the whole strip.',
+      suits: (so) => !repeats && so > MIX_ONLY_ABOVE,
+    },
+    {
+      method: 'spread',
+      reason: 'Nothing but smooth tone differs at the edges, so the difference is spread over the picture.',
+      suits: () => isSmooth,
+    },
+  ];
+  for (const { method, suits } of stronger) {
+    const [one] = by(method);
+    if (one && one !== best && suits(points(best)) && points(one) < points(best) - CLEARLY) {
+      best = one;
+    }
+  }
+  const reason =
+    stronger.find(({ method }) => method === best.method)?.reason ??
+    (repeats
+      ? 'The pattern repeats, so whole periods are taken and the cut runs between alike parts.'
+      : 'A cut between two shifted copies matches the photo best.');
   const [none] = by('none');
-  if (none && points(none) < FINE / 2) {
-    return { best: none, reason: 'The crop already meets itself on its own edges.' };
-  }
-  let best = least(by('cut'));
-  let reason = repeats
-    ? 'The pattern repeats, so whole periods are taken and the cut runs between alike parts.'
-    : 'A cut between two shifted copies leaves the least that is unlike the photo.';
-  const [meet] = by('meet');
-  if (meet && points(meet) < points(best) - CLEARLY) {
-    best = meet;
-    reason =
-      'Rows or ridges come together when both sides are bent a little, and that is clearly better than the cut alone.';
-  }
-  const [mix] = by('mix');
-  if (mix && !repeats && points(best) > MIX_ONLY_ABOVE && points(mix) < points(best) - CLEARLY) {
-    best = mix;
-    reason = 'The grain is fine and without structure, so the copies can be mixed over the whole strip.';
-  }
-  const [spread] = by('spread');
-  if (spread && isSmooth && points(spread) < points(best) - CLEARLY) {
-    best = spread;
-    reason = 'Nothing but smooth tone differs at the edges, so the difference is spread over the picture.';
+  if (none && worstSeam(none.seams, axes) <= HIDDEN && none.score.score <= best.score.score) {
+    return { best: none, reason: 'The crop already tiles.' };
   }
   if (points(best) > UNHIDDEN) {
-    reason =
-      'No way hides this well by its figures; this one is the least unlike. Look along the cut, crop to one kind of surface without a single thing that stands out, or square what is seen at a slant.';
+    return {
+      best,
+      reason:
+        'No method scores well; this is the best of them. Check along the cut, crop to a uniform area, or correct the perspective.',
+    };
   }
   return { best, reason };
 }

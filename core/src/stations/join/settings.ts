@@ -36,7 +36,7 @@ export const settings = {
   }),
   blend: choice({
     label: 'Blend',
-    help: 'How the copies change hands at the cut: every band in its own width, only the finest bands softly, or steps instead of values (for alike colours).',
+    help: 'How both sides blend across the cut: every band in its own width, only the finest bands softly, or steps instead of values (for alike colours).',
     default: 'multiband',
     options: BLENDS,
     names: ['Every band', 'Fine bands only', 'By gradients'],
@@ -50,7 +50,7 @@ export const settings = {
   }),
   overlap: number({
     label: 'Overlap',
-    help: 'Width of the strip in which the cut may wander, as a share of the tile.',
+    help: 'Width of the strip the cut may run through, as a fraction of the tile.',
     default: 1 / 6,
     min: 0.05,
     max: WIDEST_OVERLAP,
@@ -58,13 +58,13 @@ export const settings = {
     unit: '',
   }),
   from: choice({
-    label: 'Copy from',
-    help: 'How far on the copy is taken: found (whole periods of a regular pattern, else the cheapest shift), only periods, only a shift, exactly one crop on, or by hand.',
+    label: 'Overlap from',
+    help: 'How the overlapping copy is offset: best found (whole periods of a regular pattern, else the cheapest shift), only periods, only a shift, by exactly one crop, or by hand.',
     group: GROUPS.vectors,
     ofPicture: true,
     default: 'found',
     options: ORIGINS,
-    names: ['Best found', 'Whole periods', 'Cheapest shift', 'One crop on', 'By hand'],
+    names: ['Best found', 'Whole periods', 'Cheapest shift', 'One crop apart', 'By hand'],
   }),
   vectors: data<HandVectors | null>({
     label: 'By hand',
@@ -82,7 +82,7 @@ export const settings = {
   repairs: data<Repair[]>({
     onSheets: true,
     label: 'Repairs',
-    help: 'Strokes and grafts laid over the joined tile, in their order; places and ways in shares of the tile.',
+    help: 'Strokes and grafts applied to the joined tile, in their order; positions and offsets as fractions of the tile.',
     group: GROUPS.repair,
     ofPicture: true,
     default: [],

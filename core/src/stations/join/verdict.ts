@@ -13,6 +13,11 @@ import { joins, onSquare, shearOf, stretchOf, turnOf } from './vectors.ts';
 
 const LOOK = 1.3;
 const DETAIL = 0.9;
+/** A tile that is stretched by more, in percent, is seen to be. */
+const STRETCHED = 5;
+
+const stretchPercent = (decided: JoinDecision): number =>
+  100 * (stretchOf(onSquare(decided.vectors, sidesOf(decided.shape, 1))) - 1);
 
 /** What is said of the tile's vectors where they are not the crop's own edges. */
 function vectorWords(decided: JoinDecision): string {
@@ -21,14 +26,15 @@ function vectorWords(decided: JoinDecision): string {
   const edge = Math.sqrt(Math.hypot(...u) * Math.hypot(...v));
   const told: string[] = [];
   if (Math.abs(edge - 1) > 0.015) told.push(`the tile shows ${Math.round(100 * edge)} % of the crop’s edge`);
-  const stretch = 100 * (stretchOf(vectors) - 1);
+  const stretch = stretchPercent(decided);
   if (stretch > 0.5) told.push(`stretched by ${stretch.toFixed(1)} %`);
   const turn = turnOf(vectors);
   if (Math.abs(turn) > 0.1) told.push(`turned by ${turn.toFixed(1)}°`.replace('-', '−'));
   const shear = shearOf(vectors);
   if (shear > 0.2) told.push(`sheared by ${shear.toFixed(1)}°`);
   if (told.length === 0) return '';
-  const why = decided.by === 'lattice' ? 'So that whole periods meet, ' : 'So that both copies agree, ';
+  const why =
+    decided.by === 'lattice' ? 'Adjusted so whole periods line up: ' : 'Adjusted so both copies agree: ';
   return `${why}${told.join(', ')}.`;
 }
 
@@ -45,7 +51,7 @@ export async function joinVerdict(
     return {
       state: 'look',
       brief: 'does not tile',
-      sentence: 'No edges are joined: the picture goes on as it is and will not repeat.',
+      sentence: 'No edges are joined: the image passes through unchanged and will not tile.',
       advice: 'Choose axes to make it a tile.',
       figures: [],
     };
@@ -69,37 +75,60 @@ export async function joinVerdict(
   ];
   const along = await seamScore(output.picture, input.even.picture, decided.reach, on, decided, checkpoint);
   const worst = edges.reduce((a, b) => (b.value > a.value ? b : a));
+  const stretch = stretchPercent(decided);
   const state =
     worst.value > LOOK || along.score > 2 * DOUBTFUL
       ? 'wrong'
-      : worst.value > 1 || along.score > DOUBTFUL || along.detail < DETAIL
+      : worst.value > 1 || along.score > DOUBTFUL || along.detail < DETAIL || stretch > STRETCHED
         ? 'look'
         : 'fine';
   const kind = worst.id.startsWith('seam') ? 'seam' : 'blotch';
+  // The figure that fails is named, and the edge's own where none does.
+  const brief =
+    worst.value > 1
+      ? `${kind} ${worst.value.toFixed(2)}`
+      : along.score > DOUBTFUL
+        ? `mismatch ${along.score.toFixed(2)}`
+        : along.detail < DETAIL
+          ? `detail ${along.detail.toFixed(2)}`
+          : stretch > STRETCHED
+            ? `stretched ${stretch.toFixed(0)} %`
+            : `${kind} ${worst.value.toFixed(2)}`;
   const hidden =
     along.score < FINE
       ? 'what lies along the cut looks like the photo'
       : along.score < DOUBTFUL
         ? 'what lies along the cut is nearly like the photo'
-        : 'what lies along the cut is unlike the photo';
-  const retry =
-    decided.method === 'none'
-      ? 'Choose the method cut.'
-      : 'Let the best way be found, move the crop so that both sides show alike parts, or widen the overlap.';
+        : 'texture along the cut does not match the photo';
+  const isNone = decided.method === 'none';
+  const retry = isNone
+    ? ''
+    : 'Compare methods, move the crop so that both sides look alike, or widen the overlap.';
   return {
     state,
-    brief: `${kind} ${worst.value.toFixed(2)}`,
+    brief,
     sentence: `${worst.value <= 1 ? 'Nothing shows at the tile’s edge' : 'The edge shows'}: the strongest ${kind} is ${worst.value.toFixed(2)} times the usual step inside the tile (${worst.label.split(', ')[1]}); ${hidden} (${along.score.toFixed(2)}).`,
     advice: [state === 'fine' ? '' : retry, vectorWords(decided)].filter(Boolean).join(' '),
+    remedies:
+      isNone && state !== 'fine'
+        ? [
+            {
+              advice: 'Join the edges by a cut.',
+              words: 'Join by a cut',
+              settings: [{ station: 'join', key: 'method', value: 'cut' }],
+            },
+          ]
+        : [],
     figures: [
       ...edges,
       {
         id: 'unlike',
-        label: 'Unlike the photo along the cut',
+        label: 'Mismatch along the cut',
         value: along.score,
         unit: '',
         limit: DOUBTFUL,
       },
+      { id: 'stretch', label: 'Stretched by', value: stretch, unit: '%', limit: STRETCHED },
       { id: 'step', label: 'Step over the cut', value: along.step, unit: '', limit: 1 },
       { id: 'detail', label: 'Fine detail at the cut', value: along.detail, unit: '×' },
       ...(decided.strength === null

@@ -39,7 +39,7 @@ function opacityFigures(alpha: Float32Array): Figure[] {
 /** Proof: what will be noticed when the tile is laid in the game. */
 export const proof = station({
   name: 'proof',
-  line: 'See it as the game will show it, and know what will be noticed.',
+  line: 'Preview the tile as the game shows it and find what stands out.',
   settings,
   reads: [join, gauge, relief, finish],
   shows: 'albedo',
@@ -63,12 +63,13 @@ export const proof = station({
     const isPlain = count > 0 && repeats[0].strength >= PLAIN;
     const words =
       count === 0
-        ? 'Nothing stands out: from afar no spot will be seen repeating.'
-        : `${count === 1 ? 'One spot stands' : `${count} spots stand`} out ${isPlain ? 'and will be seen repeating' : 'a little where the tile repeats'}; the strongest ${repeats[0].strength.toFixed(1)} times the usual.`;
+        ? 'Nothing stands out: no spot repeats visibly from afar.'
+        : `${count} ${isPlain ? 'visible' : 'faint'} ${count === 1 ? 'repeat' : 'repeats'}; strongest ${repeats[0].strength.toFixed(1)} × the median.`;
     return {
       state: isPlain ? 'look' : 'fine',
-      brief: count === 0 ? 'nothing repeats' : count === 1 ? '1 spot repeats' : `${count} spots repeat`,
-      sentence: `${words} The tile has ${density.toFixed(0)} pixels for each metre.`,
+      brief:
+        count === 0 ? 'nothing repeats' : isPlain ? `repeats visible (${count})` : `repeats faint (${count})`,
+      sentence: `${words} ${density.toFixed(0)} px/m.`,
       advice: isPlain ? 'Tone the spots down, or repair them at Join.' : '',
       figures: [
         { id: 'repeat', label: 'Repeat figure', value: figure, unit: '', digits: 1 },
@@ -83,13 +84,13 @@ export const proof = station({
           ? [
               {
                 id: 'apart',
-                label: 'Normals that the height does not explain',
+                label: 'Normals unexplained by height',
                 value: 100 * agreement.apart,
                 unit: '%',
               },
               {
                 id: 'told',
-                label: 'Depth that the normals tell',
+                label: 'Depth implied by normals',
                 value: agreement.depth * frame.edgeMetres * 1000,
                 unit: 'mm',
               },

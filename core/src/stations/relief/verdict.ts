@@ -2,7 +2,7 @@ import { findingPercentiles } from '../../statistics/histogram.ts';
 import { readStep, thinned } from '../../statistics/thinned.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
-import type { Verdict } from '../../verdict.ts';
+import type { Remedy, Verdict } from '../../verdict.ts';
 import { inParts, runSteps, type Steps } from '../../work/steps.ts';
 import { isLit, lightOf, type ReliefDecision, type ReliefInput } from './decision.ts';
 import { GRAINY } from './evidence.ts';
@@ -77,6 +77,48 @@ function* told(normals: Float32Array[]): Steps<Told> {
   };
 }
 
+/** What the verdict found that can be put right at once. */
+interface Findings {
+  /** Which parts are raised, where that is against the setting. */
+  raised: 'bright' | 'dark' | null;
+  /** The depth that the supplied normals imply, where it is another one. */
+  impliedMm: number | null;
+  /** Height is read from a light of which nothing is seen. */
+  isUnlit: boolean;
+}
+
+function remediesOf({ raised, impliedMm, isUnlit }: Findings): Remedy[] {
+  const remedies: Remedy[] = [];
+  const add = (advice: string, words: string, key: keyof ReliefSettings, value: unknown) =>
+    remedies.push({ advice, words, settings: [{ station: 'relief', key, value }] });
+  if (impliedMm !== null) {
+    const depthMm = Math.round(10 * impliedMm) / 10;
+    add(
+      `The supplied normals imply a depth of ${depthMm.toFixed(1)} mm: set the depth to that, so that height and normals agree.`,
+      `Set depth ${depthMm.toFixed(1)} mm`,
+      'depthMm',
+      depthMm,
+    );
+  }
+  if (raised) {
+    add(
+      `Thin lines and shading suggest ${raised} areas are raised. Compare both under light.`,
+      raised === 'bright' ? 'Use bright is high' : 'Use dark is high',
+      'polarity',
+      raised,
+    );
+  }
+  if (isUnlit) {
+    add(
+      'No dominant light direction in this photo: set it by hand, or read height from tone.',
+      'Read height from tone',
+      'heightFrom',
+      'tone',
+    );
+  }
+  return remedies;
+}
+
 /** How deep, how steep, how level it came out; and what speaks against the way it was read. */
 export async function verdict(
   output: ReliefOutput,
@@ -121,21 +163,17 @@ export async function verdict(
         : steepShare > 2
           ? 'Lower the depth, or the weights of the fine bands: so much steepness is mostly noise.'
           : '',
-      isAgainst
-        ? `By thin lines and shading ${evidence.together > 0 ? 'bright' : 'dark'} parts stand out here: look at it lit with high turned round.`
-        : '',
-      isOther
-        ? `The given normals are those of a surface ${toldMm.toFixed(1)} mm deep: set the depth to that, so that height and normals agree.`
-        : '',
-      byFoundLight && light.plain < PLAIN
-        ? 'No slanting light rules in this photo: set where it comes from, or read height from tone.'
-        : '',
       byFoundLight && light.plain > GRAINY
-        ? 'The surface has a grain of its own that looks like light: set by hand where the light comes from.'
+        ? 'The surface has a grain that looks like shading: set the direction of light by hand.'
         : '',
     ]
       .filter(Boolean)
       .join(' '),
+    remedies: remediesOf({
+      raised: isAgainst ? (evidence.together > 0 ? 'bright' : 'dark') : null,
+      impliedMm: isOther ? toldMm : null,
+      isUnlit: byFoundLight && light.plain < PLAIN,
+    }),
     figures: [
       { id: 'range', label: 'Height, 99 % of it', value: range, unit: 'mm' },
       { id: 'share', label: 'Depth as a share of the edge', value: share, unit: '', digits: 4 },
@@ -151,7 +189,7 @@ export async function verdict(
         digits: 5,
       },
       ...(isIntegrated
-        ? [{ id: 'told', label: 'Depth by the given normals', value: toldMm, unit: 'mm' }]
+        ? [{ id: 'told', label: 'Depth implied by the supplied normals', value: toldMm, unit: 'mm' }]
         : []),
       ...(!readsTone
         ? []

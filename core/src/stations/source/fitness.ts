@@ -33,6 +33,8 @@ export interface Fitness {
   seam: number;
 }
 
+/** Below this sharpness the finest pixels contain no detail. */
+export const SOFT = 0.35;
 const FULL = 0.999;
 const MEASURED = 512;
 const DIRECTION_SIZE = 256;

@@ -1,15 +1,16 @@
 import { choice, data, group, text } from '../../settings/kinds.ts';
 import { GIVEN_MAPS, type GivenRefs, givenSchema } from '../../tile/given.ts';
+import type { Remedy } from '../../verdict.ts';
 import { runSteps } from '../../work/steps.ts';
 import { NOTHING_TO_DECIDE, station } from '../station.ts';
-import { type Fitness, fitness } from './fitness.ts';
+import { type Fitness, fitness, SOFT } from './fitness.ts';
 import { linearise, READS_AS } from './linearise.ts';
 import { keyOfPhoto, loadPhoto } from './load.ts';
 import type { SourceInput, SourceOutput } from './output.ts';
 
 const GROUPS = {
   whereFrom: group({ id: 'where-from', title: 'Where from' }),
-  givenMaps: group({ id: 'given-maps', title: 'Given maps' }),
+  givenMaps: group({ id: 'given-maps', title: 'Supplied maps' }),
 };
 
 /** Longest origin or licence, in characters. */
@@ -25,12 +26,12 @@ const settings = {
     help: 'How the picture’s values are meant: as the file’s kind has it (OpenEXR linear, all others sRGB colour), as sRGB colour, or as linear data.',
     default: 'file',
     options: READS_AS,
-    names: ['As the file has it', 'sRGB colour', 'Linear data'],
+    names: ['By file type', 'sRGB colour', 'Linear data'],
   }),
   given: data<GivenRefs>({
     ofPicture: true,
-    label: 'Given maps',
-    help: 'Maps that were given with the picture instead of being derived, by the SHA-256 of their files.',
+    label: 'Supplied maps',
+    help: 'Maps supplied with the picture instead of being derived, by the SHA-256 of their files.',
     group: GROUPS.givenMaps,
     default: {},
     schema: givenSchema,
@@ -39,8 +40,8 @@ const settings = {
   }),
   givenGreen: choice({
     ofPicture: true,
-    label: 'Given green',
-    help: 'The direction in the picture to which the green of a given normal map points.',
+    label: 'Green channel of the supplied normal',
+    help: 'The direction in the picture in which the green channel of a supplied normal map points.',
     group: GROUPS.givenMaps,
     default: 'up',
     options: ['up', 'down'],
@@ -51,33 +52,87 @@ const settings = {
 };
 
 const BURNT = 0.02;
-const SOFT = 0.35;
 const NOISY = 0.03;
 const UNEVEN = 0.08;
 const TILTED = 0.4;
+/** The smallest size a tile may have, px. */
+const LEAST_SIZE = 256;
 
 const percent = (share: number, digits: number) => `${(100 * share).toFixed(digits)} %`;
 
 /** One sentence for each thing that stands out, the rest in one. */
 function sentence(f: Fitness, size: number): string {
   return [
-    `The photo holds ${f.shortEdge} px on its shorter side for a tile of ${size} px.`,
-    `Its light varies by ${percent(f.unevenness, 1)} from part to part; ${percent(f.burnt, 2)} of it is burnt out, ${percent(f.black, 2)} black.`,
-    f.sharpness < SOFT ? 'It is soft: its finest pixels hold little detail.' : '',
-    f.noise > NOISY ? `Its grain of noise is ${percent(f.noise, 1)} of the range.` : '',
+    `Shorter side ${f.shortEdge} px, for a ${size} px tile.`,
+    `Lighting varies by ${percent(f.unevenness, 1)} across the photo; ${percent(f.burnt, 2)} is clipped white, ${percent(f.black, 2)} clipped black.`,
+    f.sharpness < SOFT ? 'It is soft: its finest pixels contain little detail.' : '',
+    f.noise > NOISY ? `Noise is ${percent(f.noise, 1)} of the full range.` : '',
     f.tilt !== null && Math.abs(f.tilt) > TILTED
       ? `Its lines run ${f.tilt.toFixed(1).replace('-', '−')}° off level.`
       : '',
-    f.seam <= 1 ? 'Laid beside itself it shows no edge: it may tile already.' : '',
+    f.seam <= 1 ? 'Its edges already match: it may tile as it is.' : '',
   ]
     .filter(Boolean)
     .join(' ');
 }
 
 /** Source: decoded samples become linear light, and the photo's fitness is reported. */
+/** What can be done at once about what the photo offers. */
+function remediesOf(f: Fitness, { few, soft }: { few: boolean; soft: boolean }, size: number): Remedy[] {
+  const sizeTo = (value: number) => [{ station: 'square', key: 'size', value }];
+  return [
+    ...(few
+      ? [
+          {
+            advice: 'Choose a smaller size or a larger photo: anything larger is only upsampling.',
+            words: `Use ${f.fittingSize} px`,
+            settings: sizeTo(f.fittingSize),
+          },
+        ]
+      : []),
+    ...(soft && !few && size / 2 >= LEAST_SIZE
+      ? [{ advice: 'A smaller tile loses nothing.', words: `Use ${size / 2} px`, settings: sizeTo(size / 2) }]
+      : []),
+    ...(f.tilt !== null && Math.abs(f.tilt) > TILTED
+      ? [
+          {
+            advice: 'Level it in Square.',
+            words: `Rotate by ${f.tilt.toFixed(1).replace('-', '−')}°`,
+            settings: [
+              {
+                station: 'square',
+                key: 'turnDegrees',
+                value: Math.round(10 * f.tilt) / 10,
+                tolerance: TILTED,
+              },
+            ],
+          },
+        ]
+      : []),
+    ...(f.seam <= 1
+      ? [
+          {
+            advice: 'Keep the full frame in Square and set Join to None.',
+            words: 'Use the whole photo',
+            settings: [
+              ...Object.entries({ centreX: 0.5, centreY: 0.5, share: 1, turnDegrees: 0 }).map(
+                ([key, value]) => ({
+                  station: 'square',
+                  key,
+                  value,
+                }),
+              ),
+              { station: 'join', key: 'method', value: 'none' },
+            ],
+          },
+        ]
+      : []),
+  ];
+}
+
 export const source = station({
   name: 'source',
-  line: 'See what the photo holds before work starts.',
+  line: 'Check the photo before you start.',
   settings,
   reads: [],
   loading: { key: keyOfPhoto, load: loadPhoto },
@@ -106,14 +161,11 @@ export const source = station({
     const f = await runSteps(fitness(output), checkpoint);
     const few = f.shortEdge < frame.wantedSize;
     const burnt = f.burnt + f.black > BURNT;
-    const soft = f.sharpness < SOFT;
+    // Two pixels of the photo and more to one of the tile leave no softness.
+    const soft = f.sharpness < SOFT && 2 * frame.wantedSize > f.shortEdge;
     const advice = [
-      few ? `Choose ${f.fittingSize} px in Square, or a larger photo: more would be invented.` : '',
-      burnt ? 'Burnt-out and black places cannot be brought back: crop around them in Square.' : '',
-      soft && !few ? 'A smaller tile loses nothing.' : '',
-      f.unevenness > UNEVEN ? 'Even will take this light out.' : '',
-      f.tilt !== null && Math.abs(f.tilt) > TILTED ? 'Level it in Square.' : '',
-      f.seam <= 1 ? 'Take it whole in Square and try none in Join.' : '',
+      burnt ? 'Clipped areas cannot be recovered: crop around them in Square.' : '',
+      f.unevenness > UNEVEN ? 'Even removes this lighting.' : '',
     ]
       .filter(Boolean)
       .join(' ');
@@ -123,18 +175,19 @@ export const source = station({
         ? 'few pixels'
         : burnt
           ? f.burnt > f.black
-            ? 'burnt places'
-            : 'black places'
+            ? 'clipped whites'
+            : 'clipped blacks'
           : soft
             ? 'soft'
             : `${output.originalWidth} × ${output.originalHeight}`,
       sentence: sentence(f, frame.wantedSize),
       advice,
+      remedies: remediesOf(f, { few, soft }, frame.wantedSize),
       figures: [
         { id: 'shortEdge', label: 'Shorter side', value: f.shortEdge, unit: 'px', limit: frame.wantedSize },
         { id: 'unevenness', label: 'Uneven light', value: 100 * f.unevenness, unit: '%' },
-        { id: 'burnt', label: 'Burnt out', value: 100 * f.burnt, unit: '%', limit: 100 * BURNT },
-        { id: 'black', label: 'Black', value: 100 * f.black, unit: '%', limit: 100 * BURNT },
+        { id: 'burnt', label: 'Clipped white', value: 100 * f.burnt, unit: '%', limit: 100 * BURNT },
+        { id: 'black', label: 'Clipped black', value: 100 * f.black, unit: '%', limit: 100 * BURNT },
         { id: 'sharpness', label: 'Sharpness', value: f.sharpness, unit: '' },
         { id: 'noise', label: 'Noise', value: 100 * f.noise, unit: '%', limit: 100 * NOISY },
         ...(f.tilt === null ? [] : [{ id: 'tilt', label: 'Lines off level', value: f.tilt, unit: '°' }]),

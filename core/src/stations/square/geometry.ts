@@ -66,7 +66,7 @@ export function isFrame(corners: Corners): boolean {
   });
 }
 
-/** Turn of the crop in a photo of this shape, degrees clockwise; of four corners that of the upper and lower edge. */
+/** Rotation of the crop in a photo of this shape, degrees clockwise; of four corners that of the upper and lower edge. */
 export function cropTurn(width: number, height: number, crop: Crop): number {
   if (!crop.corners) return crop.turnDegrees;
   const [a, b, c, d] = crop.corners;

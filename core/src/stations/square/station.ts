@@ -5,6 +5,7 @@ import { choice, data, group, number } from '../../settings/kinds.ts';
 import { inBands } from '../../team/in-bands.ts';
 import { mapGiven } from '../../tile/given.ts';
 import { SHAPES, sidesOf } from '../../tile/shape.ts';
+import type { Remedy } from '../../verdict.ts';
 import type { SourceOutput } from '../source/output.ts';
 import { source } from '../source/station.ts';
 import { NOTHING_TO_DECIDE, station } from '../station.ts';
@@ -15,7 +16,7 @@ import type { SquareOutput } from './output.ts';
 import type { Corners } from './points.ts';
 import type { Framing } from './resample-band.ts';
 import { resampleBand } from './resample-band.ts';
-import { SIZES } from './sizes.ts';
+import { ENOUGH, fittingSize, SIZES } from './sizes.ts';
 import { views } from './views.ts';
 
 const GROUPS = {
@@ -44,7 +45,7 @@ const settings = {
   edgeMetres: number({
     ofPicture: true,
     label: 'Edge',
-    help: 'Length of the tile’s longer edge in the world.',
+    help: 'Real-world length of the tile’s longer edge.',
     default: 1,
     min: 0.01,
     max: 100,
@@ -86,7 +87,7 @@ const settings = {
   }),
   turnDegrees: number({
     ofPicture: true,
-    label: 'Turn',
+    label: 'Rotation',
     help: 'Turns the crop clockwise, to level what is slanted in the photo.',
     group: GROUPS.crop,
     default: 0,
@@ -107,8 +108,8 @@ const settings = {
   }),
   bend: data<BendMesh | null>({
     ofPicture: true,
-    label: 'Bend',
-    help: 'A smooth bend for rows that bow: 3 × 3 to 6 × 6 handles over the crop, each moved by shares of the crop’s edge.',
+    label: 'Warp',
+    help: 'A smooth warp that straightens bowed rows: 3 × 3 to 6 × 6 handles over the crop, each moved by fractions of the crop’s edge.',
     group: GROUPS.crop,
     default: null,
     schema: v.nullable(meshSchema),
@@ -121,9 +122,19 @@ const settings = {
 const UNIT = { low: 0, high: 1 };
 
 /** Square: crop and turn, resampled once from the original, with a margin kept for Join. */
+/** The largest size that the pixels of a crop support. */
+const smaller = (cropPixels: number): Remedy => {
+  const value = fittingSize(cropPixels);
+  return {
+    advice: 'Choose a smaller size or a larger crop: the missing detail is only interpolated.',
+    words: `Use ${value} px`,
+    settings: [{ station: 'square', key: 'size', value }],
+  };
+};
+
 export const square = station({
   name: 'square',
-  line: 'Choose the piece, level it, say how large it is.',
+  line: 'Crop, straighten, and set the real-world size.',
   settings,
   reads: [source],
   setsFrame: (chosen, photo, given) => {
@@ -154,14 +165,14 @@ export const square = station({
     if (crop.corners && !isFrame(crop.corners)) {
       throw new Problem(
         'bad_corners',
-        'The four corners cross over or bend inwards, so they frame no picture.',
+        'The four corners cross over or bend inwards, so they do not form a valid quadrilateral.',
         'Drag them apart so that they run upper left, upper right, lower right, lower left; or take the upright crop again.',
       );
     }
     if (crop.bend && isFolded(crop.bend)) {
       throw new Problem(
         'bad_bend',
-        'The bend lays the picture over itself somewhere.',
+        'The warp folds the image over itself.',
         'Move its handles apart, or take the bend away.',
       );
     }
@@ -198,24 +209,24 @@ export const square = station({
   verdict(output, _input, _chosen, _decided, frame) {
     const held = output.cropPixels / frame.wantedSize;
     const outside = output.outside > 0;
-    const few = held < 0.95;
+    const few = held < ENOUGH;
     const margin = Math.min(
       output.margins.left + output.margins.right,
       output.margins.top + output.margins.bottom,
     );
     const advice = [
       outside ? 'Make the crop smaller or move it inside the photo: what lies outside is mirrored.' : '',
-      few ? 'Choose a smaller size or a larger crop: the missing detail is only interpolated.' : '',
     ]
       .filter(Boolean)
       .join(' ');
     return {
       state: outside ? 'wrong' : few ? 'look' : 'fine',
       brief: outside ? 'crop leaves the photo' : `${frame.wantedSize} px · ${frame.edgeMetres} m`,
-      sentence: `The crop holds ${Math.round(output.cropPixels)} px of the photo for ${frame.wantedSize} px of the tile, ${Math.round(frame.wantedSize / frame.edgeMetres)} px a metre.`,
+      sentence: `The crop has ${Math.round(output.cropPixels)} px of the photo for ${frame.wantedSize} px of the tile, ${Math.round(frame.wantedSize / frame.edgeMetres)} px/m.`,
       advice,
+      remedies: few ? [smaller(output.cropPixels)] : [],
       figures: [
-        { id: 'held', label: 'Photo pixels per tile pixel', value: held, unit: '', limit: 0.95 },
+        { id: 'held', label: 'Photo pixels per tile pixel', value: held, unit: '', limit: ENOUGH },
         { id: 'margin', label: 'Margin kept for Join', value: (100 * margin) / frame.size, unit: '%' },
         { id: 'outside', label: 'Crop outside the photo', value: 100 * output.outside, unit: '%', limit: 0 },
       ],

@@ -106,8 +106,8 @@ describe('patterns of file names', () => {
   it('that cannot be used are refused, each in words', () => {
     for (const [pattern, words] of [
       ['{tile}', /Without \{map\}/],
-      ['{map}/{tile}', /“\/” cannot stand/],
-      ['{map}{tyle}', /\{tyle\} is no field.*\{tile\}, \{map\}, \{size\}, \{crate\}/],
+      ['{map}/{tile}', /“\/” is not allowed/],
+      ['{map}{tyle}', /\{tyle\} is not a known field.*\{tile\}, \{map\}, \{size\}, \{crate\}/],
       ['{map', /not closed/],
       ['.{map}', /may not begin/],
       [`{map}${'x'.repeat(90)}`, /more than 80/],
@@ -169,15 +169,17 @@ describe('a text of one’s own', () => {
   });
 
   it('says which field there is not, and where a section is not closed', () => {
-    expect(templateProblems('{{tyle}}')[0]).to.match(/\{\{tyle\}\} is no field; there are tile, crate/);
-    expect(templateProblems('{{#files}}{{tint}}{{/files}}')[0]).to.match(/\{\{tint\}\} is no field/);
-    expect(templateProblems('{{name}}')[0]).to.match(/is no field/);
+    expect(templateProblems('{{tyle}}')[0]).to.match(
+      /\{\{tyle\}\} is not a known field; use one of tile, crate/,
+    );
+    expect(templateProblems('{{#files}}{{tint}}{{/files}}')[0]).to.match(/\{\{tint\}\} is not a known field/);
+    expect(templateProblems('{{name}}')[0]).to.match(/is not a known field/);
     expect(templateProblems('{{#files}}')[0]).to.match(/Unclosed section "files"/);
     expect(templateProblems('{{> other}}')[0]).to.match(/another file/);
     const crate = { text: { ending: 'txt', text: '{{tyle}}' } };
-    expect(recipeProblems(recipeWith({ crate })).join(' ')).to.match(/is no field/);
+    expect(recipeProblems(recipeWith({ crate })).join(' ')).to.match(/is not a known field/);
     expect(recipeProblems(recipeWith({ crate: { text: { ending: '../x', text: '' } } })).join(' ')).to.match(
-      /begins with one of the first two/,
+      /starts with a letter or digit/,
     );
   });
 

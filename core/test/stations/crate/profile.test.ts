@@ -43,7 +43,7 @@ describe('a profile', () => {
     [
       'a colour TIFF of 16 bits',
       profile({ ...PROFILES.packed.files[0], format: 'tiff', bits: 16 }),
-      /can carry no sRGB profile/,
+      /cannot carry an sRGB profile/,
     ],
     [
       'an alpha in JPEG',

@@ -209,7 +209,7 @@ describe('patches of known reflectance', () => {
       });
       expect(decided.patches.residual).to.be.below(0.003);
       expect(verdict.state).to.equal('fine');
-      expect(verdict.sentence).to.include('left over');
+      expect(verdict.sentence).to.include('remains as error');
     }
   });
 

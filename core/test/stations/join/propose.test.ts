@@ -88,7 +88,7 @@ describe('what is proposed', () => {
     expect(best.made.from.vectors.v[1] * SIZE).to.be.closeTo(250, 1.5);
     expect(best.score.score).to.be.below(0.6 * points(all, 'none'));
     expect(Math.max(...Object.values(best.seams))).to.be.at.most(1);
-    expect(reason).to.match(/whole periods|No way hides this well/);
+    expect(reason).to.match(/whole periods|No method scores well/);
   });
 
   it('for crests that do not meet is to bend them together, clearly better than the cut', async () => {
@@ -112,7 +112,7 @@ describe('what is proposed', () => {
       plane.map((v, i) => (i % whole < 0.55 * whole ? 0.4 * v : right.planes[c][i])),
     );
     const { reason } = await proposed(halves);
-    expect(reason).to.match(/No way hides this well.*crop to one kind of surface/);
+    expect(reason).to.match(/No method scores well.*crop to a uniform area/);
   });
 
   it('for fine grain is anything that hides it, told by its figures', async () => {

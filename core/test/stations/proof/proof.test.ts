@@ -131,7 +131,7 @@ describe('Proof', () => {
     };
     const odd = await of(planted(0.2));
     expect(odd.state).to.equal('look');
-    expect(odd.sentence).to.match(/5 spots stand out.*512 pixels for each metre/);
+    expect(odd.sentence).to.match(/5 visible repeats.*512 px\/m/);
     expect(odd.figures.find(({ id }) => id === 'density')?.value).to.equal(512);
     expect(odd.figures.find(({ id }) => id === 'holes')?.value).to.equal(25);
     expect(odd.figures.find(({ id }) => id === 'told')?.value).to.equal(0);

@@ -71,8 +71,10 @@ withBothKernels('height of normals', () => {
     };
     const told = (await of(8)).figures.find(({ id }) => id === 'told')!.value;
     expect(told).to.be.within(11, 12.2);
-    expect((await of(8)).advice).to.match(/surface 1[12]\.\d mm deep/);
-    expect((await of(told)).advice).to.not.match(/mm deep/);
+    const [remedy] = (await of(8)).remedies!;
+    expect(remedy.advice).to.match(/imply a depth of 1[12]\.\d mm/);
+    expect(remedy.words).to.match(/^Set depth 1[12]\.\d mm$/);
+    expect((await of(told)).remedies).to.deep.equal([]);
   });
 
   it('without given normals is read from tone', async () => {

@@ -1,6 +1,7 @@
 import {
   defaultsOf,
   gaussian,
+  isRemedied,
   type Pixels,
   PLAIN_CONTEXT,
   Raster,
@@ -72,8 +73,8 @@ describe('source', () => {
     const part = (value: number) => crisp.mapPlanes((p) => p.map((v, i) => (i < 8000 ? value : v)));
     expect(await said(crisp)).to.equal('fine: 256 × 256');
     expect(await said(crisp, 512)).to.equal('look: few pixels');
-    expect(await said(part(1))).to.equal('look: burnt places');
-    expect(await said(part(0))).to.equal('look: black places');
+    expect(await said(part(1))).to.equal('look: clipped whites');
+    expect(await said(part(0))).to.equal('look: clipped blacks');
     const blurred = crisp.mapPlanes((p) => gaussian(p, size, size, 3, { x: 'mirror', y: 'mirror' }));
     expect(await said(blurred)).to.equal('look: soft');
   });
@@ -122,7 +123,10 @@ describe('source', () => {
         PLAIN_CONTEXT,
       );
     expect((await verdict(1024)).state).to.equal('look');
-    expect((await verdict(1024)).advice).to.include('256 px');
-    expect((await verdict(1024)).sentence).to.include('240 px on its shorter side for a tile of 1024 px');
+    const [remedy] = (await verdict(1024)).remedies!;
+    expect(remedy.words).to.equal('Use 256 px');
+    expect(isRemedied(remedy, { square: { size: 1024 } })).to.equal(false);
+    expect(isRemedied(remedy, { square: { size: 256 } })).to.equal(true);
+    expect((await verdict(1024)).sentence).to.include('Shorter side 240 px, for a 1024 px tile');
   });
 });

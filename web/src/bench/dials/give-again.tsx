@@ -17,7 +17,7 @@ export function GiveAgain() {
       const { source, recipe } = useBench.getState();
       const wanted = [source, ...Object.values(picturesOf(recipe))].map((one) => one.sha256);
       if (!wanted.includes(sha256)) {
-        setProblem(`${given.name} is another picture: its content is not the same. Find the original file.`);
+        setProblem(`${given.name} is a different image. Find the original file.`);
         return;
       }
       setProblem('');
@@ -29,7 +29,7 @@ export function GiveAgain() {
   return (
     <div>
       <Button sx={{ mt: 1 }} onClick={() => file.current?.click()}>
-        Give the picture again
+        Locate the image …
       </Button>
       <input
         ref={file}

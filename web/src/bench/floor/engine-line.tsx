@@ -12,9 +12,9 @@ export function workWords(work: EngineWork): string {
   const { size, ms, hits, misses, bytes, limit, threads, planes, longest } = work;
   return [
     `${size} px in ${Math.round(ms)} ms`,
-    `${hits} results at hand, ${misses} made`,
+    `${hits} cached, ${misses} computed`,
     `${Math.round(bytes / MB)} of ${Math.round(limit / MB)} MB`,
-    `${planes.reused} of ${planes.taken} planes used again`,
+    `${planes.reused} of ${planes.taken} buffers reused`,
     threads === 1 ? '1 thread' : `${threads} threads`,
     `longest step ${Math.round(longest.ms)} ms, ${STATION_WORDS[longest.station]}`,
   ].join(' · ');

@@ -71,7 +71,7 @@ function Picture({ canvasRef, scene, look, repeats, isHatched, hasBefore }: Pict
         role="img"
         aria-label={
           shown
-            ? `${VIEW_WORDS[shown.view]}, ${shown.width} × ${shown.height} px, laid ${repeats} × ${repeats}`
+            ? `${VIEW_WORDS[shown.view]}, ${shown.width} × ${shown.height} px, tiled ${repeats} × ${repeats}`
             : 'Nothing to show yet'
         }
         data-view={shown?.view}

@@ -44,7 +44,7 @@ export function readoutAt(shown: ShownView, x: number, y: number, frame: Readout
       return `${place}  sRGB ${codes.join(' ')}\n${said}${band}${nearest}`;
     }
     case 'light':
-      return `${place}\n×${(2 ** values[0]).toFixed(2)} the light of the rest  (${signed(values[0])} stops)`;
+      return `${place}\n×${(2 ** values[0]).toFixed(2)} relative light  (${signed(values[0])} stops)`;
     case 'normal':
       return `${place}\n${signed(values[0])} ${signed(values[1])} ${signed(values[2])}`;
     case 'data':

@@ -13,6 +13,6 @@ export function useReadout(shown: ShownView | null, at: { x: number; y: number }
   const language = useSettings((s) => s.language);
   const { data: palettes } = usePalettes(useBench((s) => s.projectId));
   const palette = useMemo(() => (palettes ?? []).flatMap((one) => one.colours), [palettes]);
-  if (!at || !shown) return 'Point at the picture to read it';
+  if (!at || !shown) return 'Hover over the image to read values';
   return readoutAt(shown, at.x, at.y, { depthMm, line: { line, ownLine }, language, palette });
 }

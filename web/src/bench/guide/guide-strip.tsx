@@ -28,7 +28,7 @@ function Picked({ hex, projectId }: { hex: string; projectId: string }) {
   const into = palettes?.find(({ id }) => id === chosen)?.id ?? palettes?.[0]?.id ?? NEW;
   const add = async () => {
     try {
-      const palette = palettes?.find(({ id }) => id === into) ?? (await work.make('From guides'));
+      const palette = palettes?.find(({ id }) => id === into) ?? (await work.make('Picked colours'));
       await work.change({ ...palette, colours: [...palette.colours, { name: '', hex }] });
       enqueueSnackbar(`${hex} is in “${palette.name}” now.`);
     } catch (error) {
@@ -55,7 +55,7 @@ function Picked({ hex, projectId }: { hex: string; projectId: string }) {
             {name}
           </MenuItem>
         ))}
-        {palettes?.length === 0 && <MenuItem value={NEW}>A new palette</MenuItem>}
+        {palettes?.length === 0 && <MenuItem value={NEW}>New palette</MenuItem>}
       </Select>
       <Button onClick={add} sx={{ py: 0.1 }}>
         Add

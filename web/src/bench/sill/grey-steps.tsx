@@ -1,8 +1,8 @@
 import { useEffect, useMemo } from 'react';
 import * as THREE from 'three';
 
-/** Luminance Y of the steps, from the left. */
-export const GREY_STEPS = [0.04, 0.09, 0.18, 0.35, 0.6, 0.9] as const;
+/** Luminance Y of the steps, from the left: one stop apart, with the grey card in the middle. */
+export const GREY_STEPS = [0.045, 0.09, 0.18, 0.36, 0.72] as const;
 
 const WIDE = 2 / GREY_STEPS.length;
 const HIGH = 0.3;

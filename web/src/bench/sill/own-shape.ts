@@ -48,7 +48,7 @@ export async function readShape(file: File): Promise<OwnShape> {
     return { name, geometry: wholeOf(new OBJLoader().parse(await file.text()), true) };
   }
   if (!/\.(glb|gltf)$/i.test(name)) {
-    throw new Error(`${name} is no shape this program reads. Give a glTF (.glb, .gltf) or an OBJ file.`);
+    throw new Error(`${name} is not a supported shape file. Choose a glTF (.glb, .gltf) or an OBJ file.`);
   }
   const { GLTFLoader } = await import('three/examples/jsm/loaders/GLTFLoader.js');
   let scene: THREE.Group;

@@ -15,7 +15,7 @@ import { useSill } from './state.ts';
 
 const TIMES = number({
   label: 'Repeats',
-  help: 'How often the tile goes over the shape, beside its own number.',
+  help: 'How often the tile repeats over the shape, relative to the default count.',
   default: 1,
   min: 1,
   max: 10,
@@ -24,7 +24,7 @@ const TIMES = number({
 });
 const GLOW = number({
   label: 'Glow',
-  help: 'How strong what the surface gives off itself is.',
+  help: 'Emission strength.',
   default: 1,
   min: 0,
   max: 10,
@@ -34,12 +34,12 @@ const GLOW = number({
 const SCALE = {
   type: 'flag',
   label: 'For scale',
-  help: 'Puts a figure of 1.7 m and a cube of 10 cm beside the shape.',
+  help: 'Shows a figure of 1.7 m and a cube of 10 cm next to the shape.',
   default: false,
 } as const;
 const FACES = {
   type: 'flag',
-  label: 'Both faces',
+  label: 'Two-sided',
   help: 'Shows the surface from behind too, as leaves need it.',
   default: false,
 } as const;

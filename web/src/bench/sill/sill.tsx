@@ -119,13 +119,13 @@ export function Sill() {
             <BesidePanel />
           </>
         )}
-        <Tooltip title={grown ? 'Shrink the Sill (L)' : 'Let the Sill fill the work (L)'}>
+        <Tooltip title={grown ? 'Collapse the Sill (L)' : 'Expand the Sill (L)'}>
           <Button
             aria-pressed={grown}
             sx={{ ...pressable(grown), ml: 'auto' }}
             onClick={() => useSill.setState({ grown: !grown })}
           >
-            {grown ? 'Shrink' : 'Grow'}
+            {grown ? 'Collapse' : 'Expand'}
           </Button>
         </Tooltip>
       </Box>
@@ -168,7 +168,7 @@ export function Sill() {
           <Typography variant="body2" sx={{ lineHeight: 1.25, whiteSpace: 'nowrap' }}>
             {lightName} {Math.round(light.turn)}°, {Math.round(light.rise)}° high
             <br />
-            <span style={{ color: GREY.soft }}>drag the disc</span>
+            <span style={{ color: GREY.soft }}>drag to move</span>
           </Typography>
         </Box>
         <MapsInPlay />

@@ -146,7 +146,7 @@ export function SillView() {
   if (lost) {
     return (
       <div role="status" style={words}>
-        The graphics card let go of the lit view; it is being built again. Nothing else is touched.
+        The graphics context was lost and is being restored. Your work is unaffected.
       </div>
     );
   }
@@ -183,7 +183,7 @@ export function SillView() {
       {show !== 'eye' && <BesideLine isReady={isSplit} problem={made.problem} />}
       {problem && (
         <div role="alert" style={{ ...words, position: 'absolute', bottom: 0 }}>
-          {problem} The Sill goes on without them.
+          {problem} The Sill continues without them.
         </div>
       )}
     </Fallback>

@@ -48,7 +48,7 @@ export function VersionRow({ version, isNewest }: { version: Version; isNewest: 
     const held = await versionRecipe(tileId, number);
     useBench.getState().replaceRecipe(held, `Version ${number} restored`);
     useBefore.setState({ compared: null, divider: null, picture: null });
-    enqueueSnackbar(`Version ${number} is in hand again; undo brings back what you had.`);
+    enqueueSnackbar(`Version ${number} restored. Undo returns to the previous state.`);
   };
   return (
     <Box
@@ -83,9 +83,7 @@ export function VersionRow({ version, isNewest }: { version: Version; isNewest: 
             </strong>
             <span style={{ color: GREY.soft, whiteSpace: 'nowrap' }}>{momentWords(new Date(createdAt))}</span>
           </Box>
-          {changes.length === 0 && (
-            <span style={{ color: GREY.soft }}>{number === 1 ? 'As it was made' : ''}</span>
-          )}
+          {changes.length === 0 && <span style={{ color: GREY.soft }}>{number === 1 ? 'Original' : ''}</span>}
           {changes.slice(0, 2).map((words) => (
             <Box key={words} sx={{ color: GREY.soft, fontSize: 12.5, overflowWrap: 'anywhere' }}>
               {words}

@@ -58,7 +58,7 @@ export function Versions({ onClose }: { onClose(): void }) {
           <Typography color="text.secondary">Every save is kept. Nothing here is ever lost.</Typography>
         </div>
         <Button onClick={onClose} sx={{ flex: 'none' }}>
-          To the dials
+          Back to dials
         </Button>
       </Box>
       <Steps />

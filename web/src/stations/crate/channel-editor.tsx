@@ -75,7 +75,7 @@ export function ChannelEditor({ index, isGrey, channel, picture, onChange }: Cha
       <Select
         size="small"
         value={isMap ? `${channel.map} ${channel.plane}` : VALUE}
-        inputProps={{ 'aria-label': `What stands in ${name.toLowerCase()}` }}
+        inputProps={{ 'aria-label': `${name} holds` }}
         onChange={(event) => choose(event.target.value)}
         sx={{ bgcolor: GREY.card, fontSize: 13, '& .MuiSelect-select': { py: 0.6 } }}
       >
@@ -84,11 +84,11 @@ export function ChannelEditor({ index, isGrey, channel, picture, onChange }: Cha
             {words}
           </MenuItem>
         ))}
-        <MenuItem value={VALUE}>One value all over</MenuItem>
+        <MenuItem value={VALUE}>Constant value</MenuItem>
       </Select>
       {isMap ? (
         <FormControlLabel
-          label="turned over"
+          label="inverted"
           sx={{ whiteSpace: 'nowrap', '& .MuiFormControlLabel-label': { fontSize: 13 } }}
           control={
             <Checkbox

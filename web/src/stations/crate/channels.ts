@@ -4,7 +4,7 @@ import { VIEW_WORDS } from '../../engine/views.ts';
 const CHANNELS = ['red', 'green', 'blue', 'alpha'];
 
 const partWords = (channel: Channel): string =>
-  'map' in channel ? `${VIEW_WORDS[channel.map]}${channel.turned ? ' turned over' : ''}` : `${channel.value}`;
+  'map' in channel ? `${VIEW_WORDS[channel.map]}${channel.turned ? ' inverted' : ''}` : `${channel.value}`;
 
 /** Which map is in which channel, in words. */
 export function channelWords(file: ProfileFile): string {

@@ -53,22 +53,27 @@ function FileLook({ file, looked, onClose }: { file: ProfileFile; looked: Looked
 export function Contents({ tile, crate }: { tile: string; crate: number }) {
   const chosen = useBench((s) => s.recipe.stations.crate);
   const maps = useBench((s) => s.maps);
-  const { look, problem } = useCrateLook(chosen, tile, crate);
+  const { look, problem, isBusy } = useCrateLook(chosen, tile, crate);
   const [open, setOpen] = useState<string | null>(null);
   const { document, files: all } = profileOf(chosen);
-  const files = filesWithout(
+  const expected = filesWithout(
     { name: '', document, files: all },
     SOME_MAPS.filter((map) => !hasMap(maps, map)),
   );
   const lookedOf = (file: ProfileFile) => look?.files.find(({ ending }) => ending === file.ending);
+  // What is one value all over may be left out of a document: what was looked at is what is written.
+  const files = look && !isBusy ? expected.filter(lookedOf) : expected;
   const opened = files.find(({ ending }) => ending === open);
   const openLook = opened && lookedOf(opened);
   const documents = look?.names.filter((name) => !look.files.some((one) => one.name === name)) ?? [];
   return (
-    <div>
-      <Typography variant="h2" sx={{ mb: 0.5 }}>
-        What goes out
-      </Typography>
+    <div aria-busy={isBusy}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, mb: 0.5 }}>
+        <Typography variant="h2">Files to export</Typography>
+        <span role="status" style={{ color: GREY.soft }}>
+          {isBusy ? 'updating …' : ''}
+        </span>
+      </Box>
       {files.map((file) => {
         const looked = lookedOf(file);
         return (
@@ -99,7 +104,11 @@ export function Contents({ tile, crate }: { tile: string; crate: number }) {
                 placeItems: 'center',
               }}
             >
-              {looked && <Picture picture={looked.picture} edge={THUMB} label={looked.name} />}
+              {looked && (
+                <Box sx={{ opacity: isBusy ? 0.45 : 1 }}>
+                  <Picture picture={looked.picture} edge={THUMB} label={looked.name} />
+                </Box>
+              )}
             </Box>
             <div>
               <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
@@ -132,7 +141,7 @@ export function Contents({ tile, crate }: { tile: string; crate: number }) {
       {look && (
         <Box sx={{ pt: 0.5 }} data-testid="crate-size">
           {look.names.length} {look.names.length === 1 ? 'file' : 'files'}, about {bytesWords(look.bytes)},
-          reckoned from the tile at {look.measuredAt} px
+          estimated at {look.measuredAt} px
         </Box>
       )}
       {problem && <div role="alert">{problem}</div>}

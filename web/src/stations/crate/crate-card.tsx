@@ -76,7 +76,7 @@ export function CrateCard({ id, tileId, tileName, isNewest = false }: CrateCardP
       <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
         <span style={{ color: GREY.soft }}>
           {crate.profile}
-          {crate.folder && ', to the folder of a renderer'}
+          {crate.folder && ', to the watched folder'}
         </span>
         <Verdict verdict={crate.verdict} />
       </Box>

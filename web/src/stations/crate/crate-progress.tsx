@@ -18,7 +18,7 @@ export function CrateProgress({ crate, onStop, onMove }: CrateProgressProps) {
   if (crate.state === 'waiting') {
     return (
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
-        <span style={{ flex: 1 }}>Waits for its turn</span>
+        <span style={{ flex: 1 }}>Queued</span>
         <Button onClick={() => onMove('first')}>First</Button>
         <Button onClick={() => onMove('up')}>Earlier</Button>
         <Button onClick={() => onMove('down')}>Later</Button>

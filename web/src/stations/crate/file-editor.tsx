@@ -41,12 +41,32 @@ function Choose<T extends string | number>({ label, value, options, words, onCho
 interface FileEditorProps {
   file: ProfileFile;
   looked: LookedFile | undefined;
+  /** It is still being looked at. */
+  isBusy: boolean;
   onChange(file: ProfileFile): void;
   children?: ReactNode;
 }
 
+/** How a file looks, tiled. */
+function Look({ looked, isBusy }: { looked: LookedFile | undefined; isBusy: boolean }) {
+  return (
+    <Box sx={{ display: 'grid', gap: 0.75, alignContent: 'start', pt: 1 }}>
+      <Box sx={{ width: 300, minHeight: 150, bgcolor: GREY.walls }}>
+        {looked && <Laid picture={looked.picture} />}
+      </Box>
+      <span style={{ color: GREY.soft, overflowWrap: 'anywhere' }}>
+        {looked
+          ? `${looked.name}, ${looked.width} × ${looked.height} px, tiled 2 × 2`
+          : isBusy
+            ? 'Computing …'
+            : 'This tile has no such map, so the file is left out.'}
+      </span>
+    </Box>
+  );
+}
+
 /** One file of a profile: what it is, what is in its channels, and how it looks. */
-export function FileEditor({ file, looked, onChange, children }: FileEditorProps) {
+export function FileEditor({ file, looked, isBusy, onChange, children }: FileEditorProps) {
   const set = (values: Partial<ProfileFile>) => onChange({ ...file, ...values });
   const { channels, format } = file;
   const count = channels.length as 1 | 3 | 4;
@@ -56,7 +76,7 @@ export function FileEditor({ file, looked, onChange, children }: FileEditorProps
       <Box sx={{ display: 'grid', gap: 2, alignContent: 'start' }}>
         <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, minmax(0, 1fr))', gap: 1.5, pt: 1 }}>
           <TextField
-            label="Ending of the name"
+            label="Suffix"
             value={file.ending}
             onChange={(event) => set({ ending: event.target.value })}
           />
@@ -74,7 +94,7 @@ export function FileEditor({ file, looked, onChange, children }: FileEditorProps
             }}
           />
           <Choose
-            label="Bits a channel"
+            label="Bits per channel"
             value={file.bits}
             options={FORMAT_BITS[format] as readonly ProfileFile['bits'][]}
             words={(one) => (format === 'exr' ? (one === 16 ? '16, halves' : '32, floats') : String(one))}
@@ -95,7 +115,7 @@ export function FileEditor({ file, looked, onChange, children }: FileEditorProps
             onChoose={(size) => set({ size })}
           />
           <TextField
-            label="Soft, mm"
+            label="Softness, mm"
             type="number"
             value={file.softMm}
             onChange={(event) => set({ softMm: Math.min(100, Math.max(0, Number(event.target.value))) })}
@@ -141,16 +161,7 @@ export function FileEditor({ file, looked, onChange, children }: FileEditorProps
         ))}
         {children}
       </Box>
-      <Box sx={{ display: 'grid', gap: 0.75, alignContent: 'start', pt: 1 }}>
-        <Box sx={{ width: 300, minHeight: 150, bgcolor: GREY.walls }}>
-          {looked && <Laid picture={looked.picture} />}
-        </Box>
-        <span style={{ color: GREY.soft, overflowWrap: 'anywhere' }}>
-          {looked
-            ? `${looked.name}, ${looked.width} × ${looked.height} px, laid 2 × 2`
-            : 'This tile has no such map, so the file is left out.'}
-        </span>
-      </Box>
+      <Look looked={looked} isBusy={isBusy} />
     </Box>
   );
 }

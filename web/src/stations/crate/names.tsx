@@ -42,11 +42,12 @@ function TextDialog({ onClose }: { onClose(): void }) {
   };
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="crate-text">
-      <DialogTitle id="crate-text">Text beside the pictures</DialogTitle>
+      <DialogTitle id="crate-text">Text file</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
         <span style={{ color: GREY.soft }}>
-          Goes out with each crate, its fields filled in. {'{{#files}} … {{/files}}'} is repeated for each
-          picture; there {'{{name}}'}, {'{{map}}'}, {'{{size}}'}, {'{{red}}'} and so on are that picture’s.
+          Exported with each crate, with its fields filled in. {'{{#files}} … {{/files}}'} is repeated for
+          each picture; there {'{{name}}'}, {'{{map}}'}, {'{{size}}'}, {'{{red}}'} and so on are that
+          picture’s.
         </span>
         <TextField
           label="Suffix of its file"
@@ -82,7 +83,7 @@ function TextDialog({ onClose }: { onClose(): void }) {
         </Box>
       </DialogContent>
       <DialogActions>
-        {kept && <Button onClick={() => take(null)}>Leave it out</Button>}
+        {kept && <Button onClick={() => take(null)}>Remove</Button>}
         <Button onClick={onClose}>Cancel</Button>
         <Button
           variant="contained"
@@ -127,7 +128,7 @@ export function Names() {
           ))}
         </Box>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-          <span style={{ flex: 1 }}>{text ? `Text: .${text.ending}` : 'No text beside the pictures'}</span>
+          <span style={{ flex: 1 }}>{text ? `Text: .${text.ending}` : 'No text file'}</span>
           <Button onClick={() => setOpen(true)}>{text ? 'Change' : 'Write one …'}</Button>
         </Box>
       </Box>

@@ -57,7 +57,7 @@ export function OwnProfile({ tile, crate }: { tile: string; crate: number }) {
     <Box sx={{ display: 'grid', gap: 0.75 }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
         <Button sx={{ gridColumn: '1 / -1' }} onClick={() => setOpen(true)}>
-          {isOwn ? 'Change …' : 'Copy, change …'}
+          {isOwn ? 'Change …' : 'Duplicate and edit …'}
         </Button>
         <ImportJson label="Profile file" onFile={(file) => void take(file)} />
         <Button onClick={save}>Export JSON</Button>

@@ -140,7 +140,7 @@ function ProfileBar({ profile, problems, problem, onChange, onKeep, onUse, onLea
       />
       <TextField
         select
-        label="Go out"
+        label="Output"
         value={profile.document}
         onChange={(event) => onChange({ ...profile, document: event.target.value as Profile['document'] })}
         sx={{ width: 240 }}
@@ -155,12 +155,12 @@ function ProfileBar({ profile, problems, problem, onChange, onKeep, onUse, onLea
         {problems.slice(0, 2).join(' ') || problem}
       </Box>
       <Button onClick={onKeep} disabled={problems.length > 0}>
-        Keep for the project
+        Save to project
       </Button>
       <Button variant="contained" onClick={onUse} disabled={problems.length > 0}>
         Use for this tile
       </Button>
-      <Button onClick={onLeave}>Leave</Button>
+      <Button onClick={onLeave}>Cancel</Button>
     </Box>
   );
 }
@@ -188,7 +188,7 @@ export function ProfilePage({ from, tile, crate, onClose }: ProfilePageProps) {
     () => ({ ...settings, profile: 'own', ownProfile: profile, ladder: 1 }) as typeof settings,
     [settings, profile],
   );
-  const { look, problem } = useCrateLook(chosen, tile, crate);
+  const { look, problem, isBusy } = useCrateLook(chosen, tile, crate);
   const { files } = profile;
   const setFiles = (next: ProfileFile[], open = at) => {
     setProfile({ ...profile, files: next });
@@ -237,6 +237,7 @@ export function ProfilePage({ from, tile, crate, onClose }: ProfilePageProps) {
             key={at}
             file={files[at]}
             looked={lookedOf(files[at])}
+            isBusy={isBusy}
             onChange={(next) => setFiles(files.map((one, k) => (k === at ? next : one)))}
           >
             <Box sx={{ display: 'flex', gap: 1 }}>
@@ -251,7 +252,7 @@ export function ProfilePage({ from, tile, crate, onClose }: ProfilePageProps) {
                 disabled={files.length === 1}
                 onClick={() => setFiles(files.filter((_, k) => k !== at))}
               >
-                Take it out
+                Remove
               </Button>
             </Box>
           </FileEditor>

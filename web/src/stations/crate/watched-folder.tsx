@@ -31,7 +31,7 @@ export function WatchedFolder({ tileId, onRefresh }: { tileId: string; onRefresh
     }
   };
   return (
-    <Section station="crate" id="folder-of-a-renderer" title="Folder of a renderer" open={false}>
+    <Section station="crate" id="folder-of-a-renderer" title="Watched folder" open={false}>
       <Box sx={{ display: 'grid', gap: 0.75 }}>
         <span style={{ color: GREY.soft }}>
           A folder that a renderer watches. Refresh makes a crate and puts its files there under the same

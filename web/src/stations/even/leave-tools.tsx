@@ -35,8 +35,8 @@ export function LeaveTools() {
       <Box sx={{ display: 'flex', gap: 0.75 }}>
         {(
           [
-            ['leave', 'Paint what to leave'],
-            ['take', 'Take back'],
+            ['leave', 'Protect'],
+            ['take', 'Erase'],
           ] as const
         ).map(([one, words]) => (
           <Button
@@ -52,8 +52,8 @@ export function LeaveTools() {
       {tool && (
         <>
           <Typography color="text.secondary">
-            Draw over what has its own light or colour: it stays as it is, and is not looked at when the light
-            is told.
+            Draw over what has its own light or colour: it stays as it is, and is ignored when the lighting is
+            estimated.
           </Typography>
           {(['radius', 'softness'] as const).map((key) => (
             <NumberDial

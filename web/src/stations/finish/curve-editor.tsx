@@ -125,8 +125,8 @@ export function CurveEditor() {
           ))}
         </svg>
         <span style={{ color: GREY.soft, fontSize: 12, lineHeight: 1.3 }}>
-          Across: what the contributions come to, smooth to rough. Up: into the band{' '}
-          <span style={{ fontFamily: FIGURES }}>{band}</span>. A double press adds a point or takes it away.
+          X: combined input, smooth to rough. Y: roughness within the band{' '}
+          <span style={{ fontFamily: FIGURES }}>{band}</span>. Double-click adds or removes a point.
         </span>
       </Box>
     </Section>

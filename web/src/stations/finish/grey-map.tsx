@@ -31,7 +31,7 @@ export function GreyMap() {
         />
         {greyMap && (
           <Button sx={pressable(false)} onClick={() => put({ greyMap: null })}>
-            Away
+            Remove
           </Button>
         )}
       </Box>

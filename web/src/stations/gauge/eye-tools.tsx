@@ -23,14 +23,14 @@ export function EyeTools() {
     <Section station="gauge" id="by-eye" title="By eye">
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.5 }}>
         <Typography color="text.secondary" sx={{ flex: 1 }}>
-          Turn it until the surface looks right.
+          Adjust until the surface looks right.
         </Typography>
         <Button
           aria-pressed={isOn}
           sx={pressable(isOn)}
           onClick={() => useSill.setState({ show: isOn ? 'finished' : 'eye' })}
         >
-          Beside grey steps
+          Next to grey steps
         </Button>
       </Box>
       <NumberDial setting={setting} value={eye} onChange={put} />
@@ -51,7 +51,7 @@ export function EyeTools() {
           onKeyUp={() => hold(false)}
           onBlur={() => hold(false)}
         >
-          Hold for ×1
+          Hold to compare
         </Button>
         <Button sx={pressable(false)} disabled={eye === 1} onClick={() => put(1)}>
           Reset

@@ -67,7 +67,7 @@ export function LuminanceFigure({ bins, band }: { bins: LuminanceBins; band: [nu
   return (
     <figure style={{ margin: 0 }} aria-label={`Histogram of luminance Y. ${words}`}>
       <Typography variant="h2" component="figcaption">
-        Where this tile stands
+        Luminance against the band
       </Typography>
       <div style={{ height: 132 }}>
         <ResponsiveContainer>

@@ -17,7 +17,7 @@ const RADIUS = 0.02;
 
 const REFLECTANCE = number({
   label: 'Reflectance',
-  help: 'Luminance Y that the patch has in truth: a grey card has 0.18.',
+  help: 'Luminance Y of the real patch: a grey card has 0.18.',
   default: CARD_GREY,
   min: 0.01,
   max: 1,
@@ -63,7 +63,7 @@ export function PatchTools() {
       <Box sx={{ display: 'grid', gap: 0.75 }}>
         {patches.length === 0 && (
           <Typography color="text.secondary">
-            A grey card in the photo tells exposure and white without guessing.
+            A grey card in the photo sets exposure and white balance exactly.
           </Typography>
         )}
         {patches.map((patch, k) => (
@@ -77,10 +77,10 @@ export function PatchTools() {
               <Button
                 variant="text"
                 sx={{ ml: 'auto', minWidth: 0 }}
-                aria-label={`Take patch ${k + 1} away`}
+                aria-label={`Remove patch ${k + 1}`}
                 onClick={() => setPatches(patches.filter((_one, at) => at !== k))}
               >
-                Away
+                Remove
               </Button>
             </Box>
             <NumberDial

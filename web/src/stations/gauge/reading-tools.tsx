@@ -21,8 +21,8 @@ const PATCH = number({
   unit: 'mm',
 });
 const GREY_Y = number({
-  label: 'Grey beside',
-  help: 'Luminance Y of a grey laid beside the spot, to judge it by.',
+  label: 'Reference grey',
+  help: 'Luminance Y of a reference grey shown next to the spot.',
   default: 0.18,
   min: 0,
   max: 1,
@@ -97,7 +97,7 @@ export function ReadingTools() {
     );
   const drop = () =>
     startPick({
-      words: 'Press where it is to be read',
+      words: 'Click to place a reading',
       view: 'albedo',
       take: ({ at: [x, y] }) => {
         endPick();
@@ -156,7 +156,7 @@ export function ReadingTools() {
           </Box>
         )}
         {now && (
-          <Box sx={CARD} role="group" aria-label={`Reading ${at + 1} in hand`}>
+          <Box sx={CARD} role="group" aria-label={`Reading ${at + 1} selected`}>
             <NumberDial setting={PATCH} value={now.mm} onChange={(mm) => put({ mm }, 'patch')} />
             {now.grey === null ? null : (
               <NumberDial setting={GREY_Y} value={now.grey} onChange={(grey) => put({ grey }, 'grey')} />
@@ -173,7 +173,7 @@ export function ReadingTools() {
                 sx={{ ...pressable(false), ml: 'auto' }}
                 onClick={() => setReadings(readings.filter((_one, k) => k !== at))}
               >
-                Take reading {at + 1} away
+                Delete reading {at + 1}
               </Button>
             </Box>
           </Box>

@@ -57,7 +57,7 @@ export function SeamHeat({ look, tile, stage, lay, halfShift }: HeatProps) {
       role="img"
       aria-label={
         worst
-          ? `${warm.length} of ${spots.length} places on the seam stand out, the worst ${worst.unlike.toFixed(1)} times the usual`
+          ? `${warm.length} of ${spots.length} seam spots are visible; worst ${worst.unlike.toFixed(1)} × typical`
           : 'The seam is not measured yet'
       }
       data-heat={warm.length}

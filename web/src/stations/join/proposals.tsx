@@ -21,17 +21,19 @@ export function Proposals() {
     useBench.getState().setDials('join', way, 'join proposal');
     closeProposals();
   };
+  // The best is first for the eye and for the keyboard, once it is known.
+  const order = WAYS.map((_way, k) => k).sort((a, b) => Number(b === best?.best) - Number(a === best?.best));
   const wordsOf = (k: number) =>
     !busy ? 'Not tried' : k === offers.length ? 'Being tried …' : 'To be tried';
   return (
     <Dialog open={open} onClose={closeProposals} maxWidth="lg" fullWidth aria-labelledby="ways">
-      <DialogTitle id="ways">Ways to join this picture</DialogTitle>
+      <DialogTitle id="ways">Joining methods</DialogTitle>
       <DialogContent>
         <Box sx={{ minHeight: 26, mb: 1 }} aria-live="polite">
           {failure
             ? `Not all could be tried: ${failure}`
             : (best?.reason ??
-              (busy ? 'Each is made and measured along its own cut …' : 'Stopped before all were tried.'))}
+              (busy ? 'Computing and scoring each method …' : 'Stopped before all were tried.'))}
         </Box>
         <LinearProgress
           variant="determinate"
@@ -47,21 +49,23 @@ export function Proposals() {
             p: 0.5,
           }}
         >
-          {WAYS.map((way, k) => (
-            <WayCard
-              key={`${way.method} ${way.blend}`}
-              way={way}
-              offer={offers[k] ?? null}
-              words={wordsOf(k)}
-              aspect={aspectOf(shape)}
-              isBest={best?.best === k}
-              inHand={way.method === method && (method !== 'cut' || way.blend === blend)}
-              onTake={() => take(way)}
-            />
-          ))}
+          {order
+            .map((k) => ({ way: WAYS[k], k }))
+            .map(({ way, k }) => (
+              <WayCard
+                key={`${way.method} ${way.blend}`}
+                way={way}
+                offer={offers[k] ?? null}
+                words={wordsOf(k)}
+                aspect={aspectOf(shape)}
+                isBest={best?.best === k}
+                inHand={way.method === method && (method !== 'cut' || way.blend === blend)}
+                onTake={() => take(way)}
+              />
+            ))}
         </Box>
         <Typography color="text.secondary" sx={{ mt: 1.5 }}>
-          unlike: how unlike the photo it looks along the cut, below 0.1 is hidden · seam, blotch: 1 or less
+          mismatch: difference from the photo along the cut; below 0.1 is invisible · seam, blotch: 1 or less
           is hidden · detail: fine detail kept, 1 is all
         </Typography>
       </DialogContent>
@@ -73,12 +77,19 @@ export function Proposals() {
   );
 }
 
+/** Opens the proposals from a verdict that is not fine. */
+export const FindMethod = () => (
+  <Button variant="outlined" size="small" onClick={() => void tryWays()}>
+    Find a better method
+  </Button>
+);
+
 /** Opens the proposals. */
 export function TryWays() {
   return (
     <>
       <Button variant="outlined" onClick={() => void tryWays()}>
-        Try all ways …
+        Compare methods …
       </Button>
       <Proposals />
     </>

@@ -34,7 +34,7 @@ interface WayCardProps {
 /** One way of joining with its picture and figures; it has its place before it is tried, so that nothing moves. */
 export function WayCard({ way, offer, words, aspect, isBest, inHand, onTake }: WayCardProps) {
   const figures: [string, number | undefined][] = [
-    ['unlike', offer?.score],
+    ['mismatch', offer?.score],
     ['seam', offer?.seam],
     ['blotch', offer?.blotch],
     ['detail', offer?.detail],
@@ -48,7 +48,6 @@ export function WayCard({ way, offer, words, aspect, isBest, inHand, onTake }: W
         bgcolor: GREY.card,
         borderRadius: 1,
         overflow: 'hidden',
-        order: isBest ? -1 : 0,
         outline: isBest ? `3px solid ${ZEST}` : `1px solid ${GREY.line}`,
         display: 'flex',
         flexDirection: 'column',
@@ -82,7 +81,7 @@ export function WayCard({ way, offer, words, aspect, isBest, inHand, onTake }: W
           onClick={onTake}
           sx={{ mt: 'auto' }}
         >
-          {inHand ? 'In hand' : 'Take it'}
+          {inHand ? 'In use' : 'Use this'}
         </Button>
       </Box>
     </Box>

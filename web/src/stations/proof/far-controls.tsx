@@ -19,12 +19,12 @@ export function FarControls() {
       />
       {far && (
         <Choices
-          label="How a game looks at it"
+          label="Texture filtering"
           value={filter}
           options={[
             { value: 'none', words: 'No mips' },
             { value: 'mips', words: 'Mips' },
-            { value: 'eight', words: 'Mips, 8 looks' },
+            { value: 'eight', words: 'Mips, 8 × anisotropic' },
           ]}
           onChange={(next: FarFilter) => useSight.setState({ filter: next })}
         />

@@ -26,8 +26,8 @@ function BeforeToned({ count }: { count: number }) {
   const now = useRepeatFigure(recipe, source, repeats.length > 0);
   return (
     <span data-testid="before-toned" style={{ color: GREY.soft }}>
-      {count === 1 ? '1 spot is' : `${count} spots are`} toned down; they stand among the repairs of Join.
-      Repeat figure{' '}
+      {count === 1 ? '1 spot is' : `${count} spots are`} toned down; listed under Repairs in Join. Repeat
+      figure{' '}
       <strong style={{ color: GREY.ink }}>
         {before === undefined || now === undefined
           ? 'being measured'

@@ -76,12 +76,13 @@ function Reading({
 
 /** Both readings of high and low side by side, under one light that turns: bumps stand out, or in. */
 export const BothWays = () => (
-  <Section station="relief" id="bumps-in-or-out" title="Bumps in or out">
+  <Section station="relief" id="bumps-in-or-out" title="Raised or recessed">
     <Readings />
   </Section>
 );
 
-function Readings() {
+/** Both readings lit, to choose from. */
+export function Readings() {
   const [turning, setTurning] = useState(() => !matchMedia('(prefers-reduced-motion: reduce)').matches);
   const [degrees, setDegrees] = useState(315);
   const green = useBench((s) => (s.recipe.stations.relief.normalY === 'up' ? 1 : -1));

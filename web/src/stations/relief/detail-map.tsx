@@ -17,7 +17,7 @@ export function DetailMap() {
     <Box component="section" aria-label="Detail normal map" sx={{ display: 'grid', gap: 0.75 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <span style={{ color: GREY.soft, flex: 1, overflow: 'hidden', textOverflow: 'ellipsis' }}>
-          {detailMap ? (detailMap.name ?? 'Given') : 'No detail map given yet.'}
+          {detailMap ? (detailMap.name ?? 'Given') : 'No detail map yet.'}
         </span>
         <PickPicture
           words={detailMap ? 'Another' : 'Give a normal map that tiles'}
@@ -26,7 +26,7 @@ export function DetailMap() {
         />
         {detailMap && (
           <Button sx={pressable(false)} onClick={() => put({ detailMap: null })}>
-            Away
+            Remove
           </Button>
         )}
       </Box>

@@ -23,11 +23,11 @@ const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)
 /** What was found, in one sentence. */
 export function greenWords(found: GreenFound): string {
   if (!found.isNormal)
-    return 'This is no normal map: its colours are no directions. Leave it out, or say what it is.';
+    return 'Not a normal map: its colours are not unit vectors. Remove it, or choose its type.';
   const measured = `${percent(found.up)} of its slopes cannot come from a surface with green up, ${percent(found.down)} with green down`;
   return found.points
     ? `Its green points ${found.points}: ${measured}.`
-    : `It cannot be told where its green points (${measured}). Choose the picture in which bumps stand out.`;
+    : `Green direction is ambiguous (${measured}). Choose the picture in which bumps stand out.`;
 }
 
 interface GreenQuestionProps {
@@ -47,7 +47,7 @@ export function GreenQuestion({ sha256, value, onChange }: GreenQuestionProps) {
   return (
     <Box role="group" aria-label="Where green points" sx={{ display: 'grid', gap: 0.75 }}>
       <Typography color="text.secondary" aria-live="polite">
-        {error ? error.message : found ? greenWords(found) : 'Asking the normal map …'}
+        {error ? error.message : found ? greenWords(found) : 'Checking the normal map …'}
       </Typography>
       {found?.isNormal && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, maxWidth: 2 * LIT_EDGE + 20 }}>

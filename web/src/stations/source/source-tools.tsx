@@ -10,6 +10,7 @@ import { useRef, useState } from 'react';
 import { type StoredPicture, storePicture } from '../../api/upload.ts';
 import { wordsOf } from '../../api/words-of.ts';
 import { useBench } from '../../bench/state.ts';
+import { setUpAgain, useSetup } from '../../setup/use-setup.ts';
 import { GREY } from '../../theme.ts';
 import { GreenQuestion } from './green-question.tsx';
 import { GIVEN_ROLES, ROLE_WORDS } from './role-words.ts';
@@ -53,13 +54,13 @@ function AddMap() {
         onClick={() => input.current?.click()}
         sx={{ justifySelf: 'start' }}
       >
-        Give a map …
+        Add a map …
       </Button>
       <input
         ref={input}
         type="file"
         hidden
-        aria-label="A map given with the photo"
+        aria-label="A map supplied with the photo"
         onChange={(event) => {
           void take(event.target.files?.[0]);
           event.target.value = '';
@@ -86,7 +87,7 @@ function AddMap() {
             ))}
           </Select>
           <Button size="small" onClick={() => setAsked(null)}>
-            Leave it
+            Cancel
           </Button>
         </Box>
       )}
@@ -108,14 +109,21 @@ export function SourceTools() {
     setDials('source', { given: rest }, '');
   };
   const maps = GIVEN_MAPS.filter((map) => given[map]);
+  const settingUp = useSetup((s) => s.done !== null);
   return (
     <>
-      <Box component="section" aria-label="Given maps" sx={{ display: 'grid', gap: 0.75 }}>
-        <strong>Given maps</strong>
+      <Box sx={{ display: 'grid', gap: 0.5, justifyItems: 'start' }}>
+        <Button variant="outlined" size="small" disabled={settingUp} onClick={() => void setUpAgain()}>
+          Set up from the photo
+        </Button>
+        <Typography color="text.secondary">
+          Measures the photo and proposes size, crop, joining method, material and relief.
+        </Typography>
+      </Box>
+      <Box component="section" aria-label="Supplied maps" sx={{ display: 'grid', gap: 0.75 }}>
+        <strong>Supplied maps</strong>
         {maps.length === 0 && (
-          <Typography color="text.secondary">
-            None: height, normals and all others are derived from the photo.
-          </Typography>
+          <Typography color="text.secondary">None: all maps are derived from the photo.</Typography>
         )}
         {maps.map((map) => (
           <Box key={map} sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
@@ -144,8 +152,8 @@ export function SourceTools() {
         )}
         <AddMap />
       </Box>
-      <Box component="section" aria-label="Where from" sx={{ display: 'grid', gap: 1 }}>
-        <strong>Where from</strong>
+      <Box component="section" aria-label="Origin and licence" sx={{ display: 'grid', gap: 1 }}>
+        <strong>Origin and licence</strong>
         <WhereFromFields
           origin={origin}
           licence={licence}

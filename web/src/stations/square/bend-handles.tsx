@@ -47,7 +47,7 @@ export function BendHandles({ look, tile, bend }: BendHandlesProps) {
     <svg
       style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
       role="group"
-      aria-label="Bend on the photo"
+      aria-label="Warp on the photo"
       data-bend={`${bend.across} × ${bend.down}`}
     >
       <GridLines
@@ -65,7 +65,7 @@ export function BendHandles({ look, tile, bend }: BendHandlesProps) {
             x={x}
             y={y}
             radius={6.5}
-            name={`Bend, column ${i + 1}, row ${j + 1}`}
+            name={`Warp, column ${i + 1}, row ${j + 1}`}
             now={Math.round(1000 * Math.hypot(dx, dy)) / 10}
             words={`moved ${(100 * dx).toFixed(1)} % across, ${(100 * dy).toFixed(1)} % down`}
             onGrip={() => {

@@ -99,7 +99,7 @@ function TurnHandle({ tile, crop, change: { start, drag, keys }, place }: Handle
         strokeWidth="2"
         style={{ pointerEvents: 'all', cursor: 'grab' }}
         role="slider"
-        aria-label="Turn of the crop"
+        aria-label="Rotation of the crop"
         aria-valuemin={-45}
         aria-valuemax={45}
         aria-valuenow={crop.turnDegrees}

@@ -6,7 +6,7 @@ import { putSquareToolsAway } from './use-square.ts';
 export const square: StationView = {
   name: 'square',
   Tools: SquareTools,
-  views: { photo: 'Set the crop', crop: 'Crop laid' },
+  views: { photo: 'Set the crop', crop: 'Crop tiled' },
   Overlay: SquareOverlay,
   onLeave: putSquareToolsAway,
 };

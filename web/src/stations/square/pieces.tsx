@@ -51,25 +51,25 @@ function Piece({ offer }: { offer: OfferedCrop }) {
           <span>{Math.round(100 * area)} % of the photo</span>
         </Box>
         <Button variant="outlined" size="small" onClick={() => takePiece(offer)} sx={{ mt: 'auto' }}>
-          Take it
+          Use this
         </Button>
       </Box>
     </Box>
   );
 }
 
-/** Pieces of the photo that nearly tile by themselves, laid 2 × 2. */
+/** Pieces of the photo that nearly tile by themselves, tiled 2 × 2. */
 export function Pieces() {
   const pieces = useSquare((s) => s.pieces);
   return (
     <Dialog open={pieces !== null} onClose={closePieces} maxWidth="md" fullWidth aria-labelledby="pieces">
-      <DialogTitle id="pieces">Pieces that nearly tile by themselves</DialogTitle>
+      <DialogTitle id="pieces">Crops that nearly tile</DialogTitle>
       <DialogContent>
         <Box sx={{ minHeight: 26, mb: 1 }} aria-live="polite">
           {pieces?.failure
             ? `The photo could not be searched: ${pieces.failure}`
             : pieces?.offers
-              ? 'Laid as they are, their broad light taken out. Join makes the rest meet.'
+              ? 'Tiled unjoined, with lighting removed. Join fixes the rest.'
               : 'Looking for periods and for edges that are alike …'}
         </Box>
         {pieces && !pieces.offers && <LinearProgress aria-label="Looking for pieces" />}

@@ -25,7 +25,7 @@ async function levelByPicture(): Promise<void> {
   if (!found) return;
   const degrees = Math.round(found.degrees * 20) / 20;
   if (found.plain < PLAIN) {
-    useSquare.setState({ said: 'No direction of lines rules here; draw a line instead.' });
+    useSquare.setState({ said: 'No dominant line direction; draw a line instead.' });
     return;
   }
   useBench.getState().setDials('square', { turnDegrees: degrees }, 'level by the picture');
@@ -96,7 +96,7 @@ export function SquareTools() {
                 useSquare.setState({ drawing: !drawing, said: '' });
               }}
             >
-              Level by a line
+              Level with a line
             </Button>
           </>
         )}
@@ -108,7 +108,7 @@ export function SquareTools() {
           Four corners
         </Button>
         <Button aria-pressed={bending} sx={pressable(bending)} onClick={toggleBending}>
-          Bend
+          Warp
         </Button>
         <Button variant="outlined" onClick={() => void seekPieces()}>
           Pieces that tile …

@@ -28,9 +28,7 @@ export function setOf({ stem, files }: NamedSet<File>): PictureSet {
     const common = { file: file.name, picture: null, refused: null };
     if (notTaken) return { ...common, role: 'none', doubt: `${notTaken} is not taken from a file` };
     if (role && isSure) return { ...common, role, doubt: null };
-    const doubt = role
-      ? `the ending is used for ${role} and for others`
-      : 'the name does not tell what it is';
+    const doubt = role ? `ambiguous suffix: ${role} or another map` : 'map type unknown';
     return { ...common, role: null, doubt };
   });
   const green = files.find(({ read }) => read.green)?.read.green ?? null;
@@ -52,9 +50,9 @@ export async function readMember(file: File): Promise<Pick<SetMember, 'picture' 
 export function problemsOf({ members }: PictureSet): string[] {
   const problems: string[] = [];
   const taken = members.filter(({ role, refused }) => role !== 'none' && !refused);
-  for (const { file, role } of taken) if (role === null) problems.push(`Say what ${file} is.`);
+  for (const { file, role } of taken) if (role === null) problems.push(`Choose a map type for ${file}.`);
   const colours = taken.filter(({ role }) => role === 'colour');
-  if (colours.length === 0) problems.push('Say which picture is the colour: a tile is made of it.');
+  if (colours.length === 0) problems.push('Choose the picture that is the colour: a tile is made from it.');
   const roles = taken.flatMap(({ role }) => (role ? [role] : []));
   const twice = roles.find((role, k) => roles.indexOf(role) !== k);
   if (twice) problems.push(`Two pictures are taken for the ${twice}: leave one out.`);
@@ -71,7 +69,12 @@ export function problemsOf({ members }: PictureSet): string[] {
 }
 
 /** Makes the tile of a set that has no problems. */
-export async function makeTileOfSet(set: PictureSet, whereFrom: WhereFrom, projectId: string) {
+export async function makeTileOfSet(
+  set: PictureSet,
+  whereFrom: WhereFrom,
+  projectId: string,
+  setup: { onProgress(done: number): void },
+) {
   const colour = set.members.find(({ role }) => role === 'colour')?.picture;
   if (!colour) throw new Error('A set without a colour was taken.');
   const given = Object.fromEntries(
@@ -82,5 +85,5 @@ export async function makeTileOfSet(set: PictureSet, whereFrom: WhereFrom, proje
   const first: FirstSettings = {
     source: { given, ...whereFrom, ...(set.green ? { givenGreen: set.green } : {}) },
   };
-  return makeTileOf(colour, projectId, set.name || baseName(colour.name), first);
+  return makeTileOf(colour, projectId, set.name || baseName(colour.name), first, setup);
 }

@@ -5,6 +5,7 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import LinearProgress from '@mui/material/LinearProgress';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
@@ -70,6 +71,7 @@ export function SetDialog({ dropped, projectId, onEnd }: SetDialogProps) {
   const [set, setSet] = useState<PictureSet>(() => setOf(dropped));
   const [failure, setFailure] = useState('');
   const [making, setMaking] = useState(false);
+  const [setUp, setSetUp] = useState<number | null>(null);
   const whereFrom = useWhereFrom();
   const change = (k: number, values: Partial<SetMember>) =>
     setSet((now) => ({
@@ -99,7 +101,9 @@ export function SetDialog({ dropped, projectId, onEnd }: SetDialogProps) {
   const make = async () => {
     setMaking(true);
     try {
-      const { id } = await makeTileOfSet({ ...set, green }, whereFrom, await projectId());
+      const { id } = await makeTileOfSet({ ...set, green }, whereFrom, await projectId(), {
+        onProgress: setSetUp,
+      });
       onEnd(id);
     } catch (error) {
       setFailure(wordsOf(error));
@@ -143,7 +147,15 @@ export function SetDialog({ dropped, projectId, onEnd }: SetDialogProps) {
         </Box>
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => onEnd(null)}>Leave it</Button>
+        {setUp !== null && (
+          <LinearProgress
+            variant="determinate"
+            value={100 * setUp}
+            aria-label="Setting up"
+            sx={{ flex: 1, mx: 2 }}
+          />
+        )}
+        <Button onClick={() => onEnd(null)}>Cancel</Button>
         <Button
           variant="contained"
           disabled={

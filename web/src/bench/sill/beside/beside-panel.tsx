@@ -46,7 +46,7 @@ function HeldBeside() {
       size="small"
       fullWidth
       value={keyOf(beside)}
-      inputProps={{ 'aria-label': 'Held beside' }}
+      inputProps={{ 'aria-label': 'Compare with' }}
       onChange={(event) => useSill.setState({ beside: besideOf(event.target.value) })}
       sx={{ bgcolor: GREY.card, fontSize: 13, '& .MuiSelect-select': { py: 0.5 } }}
     >
@@ -76,9 +76,9 @@ export function BesidePanel() {
   const beside = useSill((s) => s.beside);
   const split = useSill((s) => s.split);
   return (
-    <SillPopover words="Beside …" label="Beside the tile" isOn={beside !== null}>
+    <SillPopover words="Compare …" label="Compare the tile" isOn={beside !== null}>
       <HeldBeside />
-      <SillRow words="They stand">
+      <SillRow words="Layout">
         <Choices
           label="How both are seen"
           value={split}

@@ -16,19 +16,19 @@ import { SillPopover } from '../sill-popover.tsx';
 import { DEPTHS, type Depth, useSill } from '../state.ts';
 
 export const DEPTH_WORDS: Record<Depth, { name: string; cost: string }> = {
-  flat: { name: 'Flat', cost: 'One look at each map; all depth is shading.' },
-  'one-step': { name: 'One step', cost: 'One look more for each pixel; swims at steep angles.' },
+  flat: { name: 'Flat', cost: 'One sample per map; depth is shading only.' },
+  'one-step': { name: 'One step', cost: 'One extra sample per pixel; distorts at grazing angles.' },
   'ray-steps': {
     name: 'Ray steps',
-    cost: 'Many looks for each pixel, and more towards each light; hides and shades itself.',
+    cost: 'Many samples per pixel and per light; self-occluding and self-shadowing.',
   },
-  true: { name: 'True relief', cost: 'A hundred thousand triangles, few looks; the outline moves too.' },
+  true: { name: 'True relief', cost: 'True displacement, 100 000 triangles; the silhouette changes too.' },
 };
 
 const STEPS: Record<'few' | 'many', NumberSetting> = {
   few: number({
     label: 'Steps, above',
-    help: 'Looks along the ray where the surface is seen from straight above.',
+    help: 'Samples along the ray where the surface is seen from straight above.',
     default: 10,
     min: 2,
     max: 64,
@@ -37,7 +37,7 @@ const STEPS: Record<'few' | 'many', NumberSetting> = {
   }),
   many: number({
     label: 'Steps, along',
-    help: 'Looks along the ray where it is seen nearly from the side.',
+    help: 'Samples along the ray at grazing angles.',
     default: 48,
     min: 4,
     max: 128,
@@ -48,7 +48,7 @@ const STEPS: Record<'few' | 'many', NumberSetting> = {
 
 const SHARPNESS = number({
   label: 'Sharpness',
-  help: 'How sharply the three projections give way to each other.',
+  help: 'Blend sharpness between the three projections.',
   default: 6,
   min: 1,
   max: 32,
@@ -59,7 +59,7 @@ const SHARPNESS = number({
 const TRIPLANAR = {
   type: 'flag',
   label: 'Triplanar',
-  help: 'Lays the tile from three sides, without the shape’s own coordinates.',
+  help: 'Projects the tile from three sides, without the shape’s own coordinates.',
   default: false,
 } as const;
 
@@ -90,7 +90,7 @@ export function DepthPanel() {
   };
   return (
     <SillPopover
-      words={`Depth: ${triplanar ? 'triplanar' : DEPTH_WORDS[depth].name.toLowerCase()}`}
+      words={`Depth: ${triplanar ? 'triplanar' : DEPTH_WORDS[isBarred(depth) ? 'flat' : depth].name.toLowerCase()}`}
       label="Depth of the Sill"
       isOn={depth !== 'true' || triplanar}
     >
@@ -131,7 +131,7 @@ export function DepthPanel() {
         aria-busy={measuring}
         onClick={() => void (measuring || measure())}
       >
-        {measuring ? 'Measuring …' : 'Measure all'}
+        {measuring ? 'Measuring …' : 'Time all'}
       </Button>
       {depth === 'ray-steps' && (
         <>

@@ -42,16 +42,16 @@ export function LampRows() {
               sx={pressable(chosenLight === k)}
               onClick={() => useSill.setState({ chosenLight: chosenLight === k ? 'sun' : k })}
             >
-              On the disc
+              Edit on disc
             </Button>
             <Button
               sx={pressable(false)}
-              aria-label={`Take light ${k + 1} away`}
+              aria-label={`Remove light ${k + 1}`}
               onClick={() =>
                 useSill.setState({ lamps: lamps.filter((_, other) => other !== k), chosenLight: 'sun' })
               }
             >
-              Away
+              Remove
             </Button>
           </div>
           <NumberDial

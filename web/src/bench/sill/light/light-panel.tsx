@@ -15,8 +15,8 @@ const percent = (label: string, help: string, usual: number): NumberSetting =>
 
 const DIALS = {
   turn: number({
-    label: 'Turn',
-    help: 'Turns what lies around the shape.',
+    label: 'Rotation',
+    help: 'Rotates the surroundings.',
     default: 0,
     min: 0,
     max: 360,
@@ -25,7 +25,7 @@ const DIALS = {
   }),
   strength: number({
     label: 'Strength',
-    help: 'How strong the light from all round is, beside the sun.',
+    help: 'Strength of the surrounding light relative to the sun.',
     default: 1,
     min: 0,
     max: 4,
@@ -34,7 +34,7 @@ const DIALS = {
   }),
   sunStrength: number({
     label: 'Sun',
-    help: 'How strong the sun is, beside what is usual in these surroundings. At 0 it is out.',
+    help: 'Strength of the sun relative to this environment’s default. At 0 it is off.',
     default: 1,
     min: 0,
     max: 4,
@@ -43,7 +43,7 @@ const DIALS = {
   }),
   exposure: number({
     label: 'Exposure',
-    help: 'Brighter or darker, for the eye alone.',
+    help: 'Brighter or darker, display only.',
     default: 0,
     min: -4,
     max: 4,
@@ -51,13 +51,13 @@ const DIALS = {
     unit: 'stops',
   }),
   backStrength: percent('Behind', 'How bright what lies around is seen behind the shape.', 1),
-  backBlur: percent('Blur', 'How blurred it is seen there.', 0.35),
+  backBlur: percent('Blur', 'Background blur.', 0.35),
 };
 
 const SUN_TURNS = {
   type: 'flag',
-  label: 'Sun goes round',
-  help: 'Turns the sun slowly round the shape (key O).',
+  label: 'Rotate sun',
+  help: 'Rotates the sun slowly around the shape (key O).',
   default: false,
 } as const;
 const SEEN = {
@@ -82,7 +82,7 @@ export function LightPanel() {
       />
       <SillRow words="Own 360° picture">
         <FileButton
-          words="HDR, EXR or plain …"
+          words="HDR (.hdr), EXR or plain …"
           label="Surroundings file"
           accept=".hdr,.exr,image/png,image/jpeg,image/webp"
           take={async (file) => {

@@ -73,14 +73,12 @@ export async function textureFrom(
   try {
     texture = await read(format, bytes);
   } catch {
-    throw new Error('The picture cannot be read. Save it again as Radiance HDR, OpenEXR, PNG or JPEG.');
+    throw new Error('The picture cannot be read. Save it again as HDR (.hdr), OpenEXR, PNG or JPEG.');
   }
   const { width, height } = texture.image as { width: number; height: number };
   if (Math.abs(width / height - 2) > 0.02) {
     texture.dispose();
-    throw new Error(
-      `The picture is ${width} × ${height} px; one that stands all round is twice as wide as it is high.`,
-    );
+    throw new Error(`The picture is ${width} × ${height} px; a 360° image must be twice as wide as high.`);
   }
   return allRound(texture);
 }

@@ -46,7 +46,7 @@ export function RigRows() {
           sx={{ bgcolor: GREY.card, fontSize: 13, '& .MuiSelect-select': { py: 0.5 } }}
         >
           <MenuItem value="" disabled>
-            {rigs.length === 0 ? 'No rig kept yet' : 'A rig that is kept …'}
+            {rigs.length === 0 ? 'No saved rigs yet' : 'Saved rigs …'}
           </MenuItem>
           {rigs.map(({ id, name }) => (
             <MenuItem key={id} value={id}>

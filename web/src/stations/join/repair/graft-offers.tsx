@@ -16,7 +16,7 @@ function OfferButton({ offer, number }: { offer: OfferedGraft; number: number })
     <Box
       component="button"
       onClick={() => takeGraft(offer)}
-      aria-label={`Graft ${number}, ${from}, unlike ${offer.unlike.toFixed(2)}`}
+      aria-label={`Graft ${number}, ${from}, mismatch ${offer.unlike.toFixed(2)}`}
       sx={{
         p: 0,
         border: `1px solid ${GREY.line}`,
@@ -35,7 +35,7 @@ function OfferButton({ offer, number }: { offer: OfferedGraft; number: number })
         height={height}
         style={{ width: '100%', aspectRatio: '1', display: 'block' }}
       />
-      <div style={{ padding: '2px 4px' }}>unlike {offer.unlike.toFixed(2)}</div>
+      <div style={{ padding: '2px 4px' }}>mismatch {offer.unlike.toFixed(2)}</div>
     </Box>
   );
 }
@@ -52,7 +52,7 @@ export function GraftOffers() {
         <>
           <Typography color="text.secondary">
             {offers.length > 0
-              ? 'One press takes one. unlike: what meets at its outline, over the usual step; the best first.'
+              ? 'Click a patch to use it. Best outline match first.'
               : 'Nothing else in the tile or the photo is far enough from here: make the patch smaller.'}
           </Typography>
           <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 0.75 }}>

@@ -24,7 +24,7 @@ export function RepairList() {
           {repairs.length === 1 ? '1 repair' : `${repairs.length} repairs`}, the last first
         </span>
         <Button size="small" sx={{ ml: 'auto' }} onClick={removeAllRepairs}>
-          Take all away
+          Remove all
         </Button>
       </Box>
       <Box
@@ -58,7 +58,7 @@ export function RepairList() {
               </span>
               <IconButton
                 size="small"
-                aria-label={`Take repair ${k + 1} away`}
+                aria-label={`Remove repair ${k + 1}`}
                 onClick={() => {
                   useRepair.setState({ marked: null });
                   removeRepair(k);

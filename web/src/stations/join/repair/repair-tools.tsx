@@ -54,12 +54,12 @@ async function graftWorst(): Promise<void> {
 }
 
 function guide(tool: RepairTool | null, hasFrom: boolean): string {
-  if (!tool) return 'For what no way of joining hides, and for anything that should not be there.';
+  if (!tool) return 'Fix what joining cannot hide, or remove marks.';
   if (tool === 'graft') return 'Press on a spot: six patches from elsewhere are offered to lie over it.';
-  if (!hasFrom) return 'First press where it is to be taken from.';
+  if (!hasFrom) return 'Click a source point first.';
   return tool === 'heal'
-    ? 'Draw over what should go: the detail comes from the dashed ring, the light from around.'
-    : 'Draw: the picture at the dashed ring is laid there as it is.';
+    ? 'Draw over what should go: detail comes from the dashed ring, tone from the surroundings.'
+    : 'Draw: the picture at the dashed ring is copied there.';
 }
 
 /** Repair by hand on the half-shifted tile. */
@@ -122,7 +122,7 @@ export function RepairTools() {
       )}
       {tool === 'graft' && (
         <Button variant="outlined" size="small" onClick={() => void graftWorst()}>
-          At the seam’s worst spot
+          Go to worst seam spot
         </Button>
       )}
       <GraftOffers />

@@ -1,0 +1,153 @@
+import { blurring } from '../../filters/gaussian.ts';
+import { PLANES } from '../../memory/pool.ts';
+import type { Edges } from '../../raster/edges.ts';
+import { edgeIndex } from '../../raster/edges.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { findingPercentiles } from '../../statistics/histogram.ts';
+import type { Steps } from '../../work/steps.ts';
+
+/** Scales at which lines are sought, σ in pixels at 512. */
+const SCALES = [1.5, 2.5, 4, 6.5];
+/** Share of the tile that may be line. */
+const LINE_PERCENTILE = 82;
+/** A connected part of the net is kept from this share of the tile on. */
+const KEPT = 0.004;
+/** Areas of closed faces, as shares of the tile. */
+const SMALLEST_FACE = 0.002;
+const LARGEST_FACE = 0.2;
+
+/** A thin net of lines, such as joints, and how clearly it closes faces. */
+export interface Net {
+  /** 1 on the net, 0 elsewhere. */
+  mask: Uint8Array;
+  /** Share of the largest connected part × share of the rest that lies in closed faces, 0…1. */
+  score: number;
+  /** Median area of the closed faces, as a share of the tile; null without any. */
+  faceArea: number | null;
+}
+
+/** The nets of dark and of light lines. */
+export interface Nets {
+  dark: Net;
+  light: Net;
+}
+
+/** The scores from which a net is one. */
+export const CLEAR_NET = 0.25;
+
+type Neighbours = (x: number, y: number, visit: (i: number) => void) => void;
+
+/** Visits the neighbours of a pixel, four or eight of them, by the tile's edges. */
+function neighboursOf({ width, height }: Sides, edges: Edges, withDiagonals: boolean): Neighbours {
+  return (x, y, visit) => {
+    for (let dy = -1; dy <= 1; dy++) {
+      for (let dx = -1; dx <= 1; dx++) {
+        if ((dx === 0 && dy === 0) || (!withDiagonals && dx !== 0 && dy !== 0)) continue;
+        visit(edgeIndex(y + dy, height, edges.y) * width + edgeIndex(x + dx, width, edges.x));
+      }
+    }
+  };
+}
+
+/** Sizes of the connected parts of where `mask` is `value`, and the part of each pixel (−1 elsewhere). */
+function partsOf(mask: Uint8Array, value: number, width: number, neighbours: Neighbours) {
+  const labels = new Int32Array(mask.length).fill(-1);
+  const sizes: number[] = [];
+  const stack: number[] = [];
+  for (let start = 0; start < mask.length; start++) {
+    if (mask[start] !== value || labels[start] >= 0) continue;
+    const label = sizes.length;
+    let size = 0;
+    labels[start] = label;
+    stack.push(start);
+    while (stack.length > 0) {
+      const i = stack.pop()!;
+      size++;
+      neighbours(i % width, Math.floor(i / width), (j) => {
+        if (mask[j] !== value || labels[j] >= 0) return;
+        labels[j] = label;
+        stack.push(j);
+      });
+    }
+    sizes.push(size);
+  }
+  return { labels, sizes };
+}
+
+/** The net of where a plane of line strengths is highest. */
+function* netOf(lines: Float32Array, sides: Sides, edges: Edges): Steps<Net> {
+  const { width } = sides;
+  const count = lines.length;
+  const [least] = yield* findingPercentiles(lines, [LINE_PERCENTILE]);
+  const mask = new Uint8Array(count);
+  for (let i = 0; i < count; i++) mask[i] = lines[i] > Math.max(0, least) ? 1 : 0;
+  yield;
+  const net = partsOf(mask, 1, width, neighboursOf(sides, edges, true));
+  let [kept, largest] = [0, 0];
+  for (const size of net.sizes) {
+    if (size <= KEPT * count) continue;
+    kept += size;
+    largest = Math.max(largest, size);
+  }
+  for (let i = 0; i < count; i++) {
+    if (mask[i] === 1 && net.sizes[net.labels[i]] <= KEPT * count) mask[i] = 0;
+  }
+  yield;
+  const rest = partsOf(mask, 0, width, neighboursOf(sides, edges, false));
+  const faces = rest.sizes.filter((size) => size >= SMALLEST_FACE * count && size <= LARGEST_FACE * count);
+  const inFaces = faces.reduce((sum, size) => sum + size, 0);
+  faces.sort((a, b) => a - b);
+  return {
+    mask,
+    score: kept === 0 || kept === count ? 0 : (largest / kept) * (inFaces / (count - kept)),
+    faceArea: faces.length > 0 ? faces[faces.length >> 1] / count : null,
+  };
+}
+
+/**
+ * The nets of thin dark and of thin light lines in a tile's grey (`grey`: perceptual lightness, one value a pixel): the larger
+ * eigenvalue of the Hessian less the size of the other, normalised by scale (Lindeberg 1998), at the best of four scales.
+ */
+export function* findNets(grey: Float32Array, sides: Sides, edges: Edges): Steps<Nets> {
+  const { width, height } = sides;
+  const dark = new Float32Array(grey.length);
+  const light = new Float32Array(grey.length);
+  for (const scale of SCALES) {
+    const sigma = (scale * Math.max(width, height)) / 512;
+    const soft = yield* blurring(grey, width, height, sigma, edges);
+    yield;
+    addLines(soft, sides, edges, sigma * sigma, dark, light);
+    PLANES.give(soft);
+    yield;
+  }
+  return { dark: yield* netOf(dark, sides, edges), light: yield* netOf(light, sides, edges) };
+}
+
+/** Raises line strengths to those of one scale, of which `soft` is the picture. */
+function addLines(
+  soft: Float32Array,
+  { width, height }: Sides,
+  edges: Edges,
+  weight: number,
+  dark: Float32Array,
+  light: Float32Array,
+): void {
+  for (let y = 0; y < height; y++) {
+    const above = edgeIndex(y - 1, height, edges.y) * width;
+    const row = y * width;
+    const below = edgeIndex(y + 1, height, edges.y) * width;
+    for (let x = 0; x < width; x++) {
+      const left = edgeIndex(x - 1, width, edges.x);
+      const right = edgeIndex(x + 1, width, edges.x);
+      const here = 2 * soft[row + x];
+      const xx = soft[row + left] + soft[row + right] - here;
+      const yy = soft[above + x] + soft[below + x] - here;
+      const xy = (soft[above + left] + soft[below + right] - soft[above + right] - soft[below + left]) / 4;
+      const mean = (xx + yy) / 2;
+      const apart = Math.hypot((xx - yy) / 2, xy);
+      const [most, least] = [mean + apart, mean - apart];
+      dark[row + x] = Math.max(dark[row + x], weight * (most - Math.abs(least)));
+      light[row + x] = Math.max(light[row + x], weight * (-least - Math.abs(most)));
+    }
+  }
+}

@@ -1,0 +1,1 @@
+ALTER TABLE `tile` ADD `proposals` text;
