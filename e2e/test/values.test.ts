@@ -307,6 +307,8 @@ describe('values of a tile', () => {
         `[...document.querySelector('canvas[data-drawn="${way}"]').getContext('2d').getImageData(0, 0, 150, 150).data].filter((_v, k) => k % 4 === 0)`,
       ) as Promise<number[]>;
     await page.getByRole('button', { name: 'Turns' }).click();
+    // Both are drawn under the light at which it stopped.
+    await page.evaluate('new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))');
     const [bright, dark] = [await drawn('bright'), await drawn('dark')];
     const mean = (v: number[]) => v.reduce((s, x) => s + x, 0) / v.length;
     const [mb, md] = [mean(bright), mean(dark)];
