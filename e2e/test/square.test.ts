@@ -94,14 +94,14 @@ describe('squaring and evening', () => {
     await page.mouse.up();
     expect(Number(await near.getAttribute('aria-valuenow'))).to.be.below(40);
     await page.getByText(/px of the photo for/).waitFor();
-    // Each handle's way is a step of its own; on a slow machine one that pauses is more.
+    // Each handle's way is a step of its own.
     const bend = page.locator('svg[data-bend]');
     let steps = 0;
     while (await bend.isVisible()) {
       await page.getByRole('button', { name: /^Undo: Square, Bend/ }).click();
       steps++;
     }
-    expect(steps).to.be.within(3, 8);
+    expect(steps).to.be.within(3, 4);
     await page.getByRole('button', { name: 'Bend', exact: true }).click();
     await turn().waitFor();
   });
