@@ -1,7 +1,7 @@
 import { config } from 'chai';
 import { closeBrowser, wordsOfPages } from './stage.ts';
 
-// What a page met is told in full.
+// Print the full list of errors that a page met.
 config.truncateThreshold = 0;
 
 /** Around the tests of every process: what is on the pages of one that failed, and an end of its browser. */

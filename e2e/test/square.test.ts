@@ -101,7 +101,7 @@ describe('squaring and evening', () => {
       await page.getByRole('button', { name: /^Undo: Square, Warp/ }).click();
       steps++;
     }
-    expect(steps).to.be.within(3, 8);
+    expect(steps).to.be.within(3, 4);
     await page.getByRole('button', { name: 'Warp', exact: true }).click();
     await turn().waitFor();
   });

@@ -2,7 +2,7 @@ import { newRecipe, type Recipe } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { workWords } from '../src/bench/floor/engine-line.tsx';
 import { openTile, useBench } from '../src/bench/state.ts';
-import { endGesture, stepWords } from '../src/bench/steps.ts';
+import { endGesture, stepWords, watchPointer } from '../src/bench/steps.ts';
 
 const past = () => useBench.temporal.getState().pastStates.length;
 const exposure = () => useBench.getState().recipe.stations.gauge.exposure;
@@ -40,6 +40,33 @@ describe('steps that can be undone', () => {
     expect(exposure()).to.equal(0);
     useBench.temporal.getState().redo(2);
     expect(useBench.getState().recipe.stations.gauge.contrast).to.equal(1.2);
+  });
+
+  it('a drag is one step however long it rests; without the pointer a rest ends the step', () => {
+    const clock = performance.now;
+    let now = 0;
+    performance.now = () => now;
+    const page = new EventTarget();
+    const end = watchPointer(page);
+    const moveTo = (value: number) => {
+      now += 5000;
+      setDial('gauge', 'exposure', value);
+    };
+    try {
+      page.dispatchEvent(new Event('pointerdown'));
+      for (const value of [0.1, 0.2, 0.3]) moveTo(value);
+      expect(past()).to.equal(1);
+      page.dispatchEvent(new Event('pointerup'));
+      for (const value of [0.4, 0.5]) moveTo(value);
+      expect(past()).to.equal(3);
+      page.dispatchEvent(new Event('pointerdown'));
+      end();
+      moveTo(0.6);
+      expect(past(), 'no longer watched').to.equal(4);
+    } finally {
+      performance.now = clock;
+      end();
+    }
   });
 
   it('the same dial moved after an undo is a step of its own', () => {

@@ -82,8 +82,10 @@ function nearest({ width, height, planes }: Raster, u: number, v: number, sum: F
   for (let c = 0; c < planes.length; c++) sum[c] = planes[c][row * width + column];
 }
 
-/** The footprint of a pixel: its two sides in tiles, `a` to the right and `b` down. */
+/** The footprint of a pixel on the ground: its middle in tiles, and its two sides in widths of a tile, `a` to the right, `b` down. */
 interface Footprint {
+  u: number;
+  v: number;
   ax: number;
   ay: number;
   bx: number;
@@ -94,8 +96,7 @@ interface Footprint {
 function alongFootprint(
   chain: readonly Raster[],
   filter: FarLook['filter'],
-  [u, v]: readonly [number, number],
-  { ax, ay, bx, by }: Footprint,
+  { u, v, ax, ay, bx, by }: Footprint,
   sum: Float64Array,
 ): void {
   const [{ width: across, height: tall }] = chain;
@@ -132,7 +133,7 @@ export function farField(chain: readonly Raster[], view: FarLook): Raster {
   const beside = new Float64Array(2);
   const below = new Float64Array(2);
   const sum = new Float64Array(channels);
-  const footprint: Footprint = { ax: 1, ay: 1, bx: 1, by: 1 };
+  const footprint: Footprint = { u: 0, v: 0, ax: 1, ay: 1, bx: 1, by: 1 };
   for (let y = 0; y < view.height; y++) {
     for (let x = 0; x < view.width; x++) {
       if (!ground(x + 0.5, y + 0.5, here)) continue;
@@ -149,7 +150,9 @@ export function farField(chain: readonly Raster[], view: FarLook): Raster {
           footprint.bx = below[0] - here[0];
           footprint.by = below[1] - here[1];
         } else footprint.ax = footprint.ay = footprint.bx = footprint.by = 1;
-        alongFootprint(chain, view.filter, [u, v], footprint, sum);
+        footprint.u = u;
+        footprint.v = v;
+        alongFootprint(chain, view.filter, footprint, sum);
       }
       for (let c = 0; c < channels; c++) out.planes[c][i] = sum[c];
       out.planes[channels][i] = 1;

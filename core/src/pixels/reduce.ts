@@ -13,9 +13,16 @@ function encodeTable(): Float32Array {
   return encode;
 }
 
-/** Adds a row of pixels, in linear light and weighed by alpha, to the sums of blocks: red, green, blue, weight. */
-function addRow({ data, width, channels }: Pixels, y: number, factor: number, sums: Float64Array): void {
-  const linear = linearTable(data instanceof Uint16Array ? 16 : 8);
+/**
+ * Adds a row of pixels, linear by a table of their codes and weighed by alpha, to the sums of blocks: red, green, blue, weight.
+ */
+function addRow(
+  { data, width, channels }: Pixels,
+  linear: Float32Array,
+  y: number,
+  factor: number,
+  sums: Float64Array,
+): void {
   let at = y * width * channels;
   for (let s = 0; s < sums.length; s += 4) {
     let r = 0;
@@ -58,12 +65,14 @@ export function reducePixels(pixels: Pixels, factor: number, kind: 'colour' | 'd
   const width = Math.floor(pixels.width / factor);
   const height = Math.floor(pixels.height / factor);
   const codes = encodeTable();
-  const full = data instanceof Uint16Array ? 65535 : 255;
+  const wide = data instanceof Uint16Array;
+  const linear = linearTable(wide ? 16 : 8);
+  const full = wide ? 65535 : 255;
   const out = new Uint16Array(width * height * channels);
   const sums = new Float64Array(width * 4);
   for (let y = 0; y < height; y++) {
     sums.fill(0);
-    for (let j = 0; j < factor; j++) addRow(pixels, y * factor + j, factor, sums);
+    for (let j = 0; j < factor; j++) addRow(pixels, linear, y * factor + j, factor, sums);
     for (let x = 0; x < width; x++) {
       const to = (y * width + x) * channels;
       const weight = sums[4 * x + 3];

@@ -2,7 +2,7 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { crateJob, tile } from '../db/schema.ts';
 
-/** So many crates are listed at once. */
+/** The most crates that are listed at once. */
 const LISTED = 200;
 
 /** The crates of a tile that were not deleted, newest first. */

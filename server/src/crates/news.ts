@@ -1,11 +1,11 @@
 import { loggable } from '../problems.ts';
 
-/** Until news that could not be written down is tried again, in ms. */
+/** Delay before a failed write is tried again, in ms. */
 export const AGAIN_MS = 5000;
 
 /**
- * Writes the news of each crate down in the order it came. What cannot be written, on a full disk for example, is tried again
- * until it can.
+ * Records what happens to each crate in the order it happens. A write that fails, on a full disk for example, is tried again
+ * until it succeeds.
  */
 export class News {
   readonly #turns = new Map<string, Promise<void>>();
@@ -31,7 +31,7 @@ export class News {
     void turn.then(() => this.#turns.get(id) === turn && this.#turns.delete(id));
   }
 
-  /** Resolves once all news is written down. */
+  /** Resolves once every write under way has ended; none is tried again. */
   async close(): Promise<void> {
     this.#isClosed = true;
     await Promise.all(this.#turns.values());

@@ -22,6 +22,7 @@ import { isUnsaved, saveNow } from './save.ts';
 import { SavedWords } from './saved-words.tsx';
 import { useShortcuts } from './shortcuts.ts';
 import { useBench } from './state.ts';
+import { watchPointer } from './steps.ts';
 import { useEngine } from './use-engine.ts';
 import { goBack, useNextSteps } from './use-steps.ts';
 import { Versions } from './versions/versions.tsx';
@@ -89,6 +90,7 @@ export function Bench({
     crate();
   };
   useShortcuts(crateIt);
+  useEffect(() => watchPointer(window), []);
   useEffect(() => {
     useBench.getState().set({ chosenView: null });
     useBefore.setState({ held: false });

@@ -131,6 +131,7 @@ export const useBench = create<BenchState>()(
 export function openTile(
   given: Pick<BenchState, 'tileId' | 'projectId' | 'source' | 'recipe' | 'base'>,
 ): void {
+  startGesture('');
   useBench.setState((now) => ({ ...given, ...(now.tileId === given.tileId ? {} : NOTHING_FOUND) }));
   useBench.temporal.getState().clear();
 }

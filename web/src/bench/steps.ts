@@ -5,12 +5,13 @@ export interface Step {
   recipe: Recipe;
 }
 
-/** One dial that goes on moving within this time is one step. */
+/** One dial that goes on moving within this time is one step; while a pointer is held it may rest for longer. */
 const GESTURE_MS = 900;
 
 let gesture = '';
 let last = { gesture: '', at: 0 };
 let words = '';
+let isHeld = false;
 /** Names of steps that no single setting would name, by the settings they led to. */
 const named = new WeakMap<Recipe['stations'], string>();
 
@@ -25,6 +26,20 @@ export function endGesture(): void {
   last = { gesture: '', at: 0 };
 }
 
+/** Notes while a pointer is held down, anywhere on a target; returns what ends that. */
+export function watchPointer(target: EventTarget): () => void {
+  const noted = { pointerdown: true, pointerup: false, pointercancel: false };
+  const note = ({ type }: Event) => {
+    isHeld = noted[type as keyof typeof noted];
+  };
+  // Before handlers that let an event go no further.
+  for (const type of Object.keys(noted)) target.addEventListener(type, note, true);
+  return () => {
+    isHeld = false;
+    for (const type of Object.keys(noted)) target.removeEventListener(type, note, true);
+  };
+}
+
 export const isSameSettings = (a: Recipe | null, b: Recipe | null): boolean =>
   a === b || (a?.stations === b?.stations && a?.masks === b?.masks && a?.seed === b?.seed);
 
@@ -35,7 +50,7 @@ export const oneStepAGesture =
     const now = performance.now();
     const { recipe } = given[2] as Step;
     if (words) named.set(recipe.stations, words);
-    const goesOn = gesture !== '' && gesture === last.gesture && now - last.at < GESTURE_MS;
+    const goesOn = gesture !== '' && gesture === last.gesture && (isHeld || now - last.at < GESTURE_MS);
     last = { gesture, at: now };
     if (!goesOn) take(...given);
   };

@@ -7,7 +7,7 @@ import { wordsOf } from '../api/words-of.ts';
 import type { RecipeTarget } from '../recipes/recipe-dialog.tsx';
 import type { YardTile } from './queries.ts';
 
-/** What can be done with a tile of the Yard; a failure is told in a note. */
+/** What can be done with a tile of the Yard; a failure is shown in a note. */
 export function useTileActions(tile: YardTile) {
   const queries = useQueryClient();
   const remove = useRemoval();

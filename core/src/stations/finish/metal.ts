@@ -1,6 +1,6 @@
 import type { ChartLine } from '../../chart/chart.ts';
 import type { FinishSettings } from './settings.ts';
 
-/** Whether the settings, or the material of the Chart where they leave it to that, say that it is metal. */
-export const saysMetal = (metal: FinishSettings['metal'], line: ChartLine | null): boolean =>
+/** Whether a surface is metal: by its setting, or by its chart line where the setting follows that. */
+export const isMetal = (metal: FinishSettings['metal'], line: ChartLine | null): boolean =>
   metal === 'line' ? line?.kind === 'metal' : metal === 'yes';

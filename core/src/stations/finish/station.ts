@@ -17,7 +17,7 @@ import { join } from '../join/station.ts';
 import { relief } from '../relief/station.ts';
 import { station } from '../station.ts';
 import type { FinishInput } from './input.ts';
-import { saysMetal } from './metal.ts';
+import { isMetal } from './metal.ts';
 import { cellsFor, periodicNoise } from './noise.ts';
 import type { FinishOutput } from './output.ts';
 import { type Contribution, intoBand, logTone, stacked, type ToneScale, toneAbout } from './roughness.ts';
@@ -150,7 +150,7 @@ export const finish = station({
     const metallic: FinishOutput['metallic'] =
       chosen.metal === 'line' && given.metallic
         ? given.metallic.planes[0]
-        : Number(saysMetal(chosen.metal, line));
+        : Number(isMetal(chosen.metal, line));
     const f0: FinishOutput['f0'] =
       given.specular ?? (await runSteps(plainF0(chosen, line, tone, frame), checkpoint));
     const plain = { roughness, f0, metallic, isTruth: given.specular !== undefined };

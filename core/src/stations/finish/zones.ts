@@ -8,13 +8,13 @@ import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { runSteps, type Steps } from '../../work/steps.ts';
 import type { FinishInput } from './input.ts';
-import { saysMetal } from './metal.ts';
+import { isMetal } from './metal.ts';
 import type { FinishOutput } from './output.ts';
 import { intoBand } from './roughness.ts';
 import type { FinishSettings } from './settings.ts';
 
-/** What is one value or a plane, laid over with another value where a zone covers it. */
-function* laidOver(
+/** One value, or a plane of them, blended towards another value by how much a zone covers each pixel. */
+function* blended(
   under: number | Float32Array,
   value: number,
   cover: Float32Array,
@@ -56,8 +56,8 @@ async function withValues(
   const own = lineOf(values);
   const band = values.band ?? own?.roughness ?? null;
   if (band) {
-    const laid = await runSteps(intoBand(stack, band), checkpoint);
-    const over = (old: number, i: number) => old + cover[i] * (laid[i] - old);
+    const inBand = await runSteps(intoBand(stack, band), checkpoint);
+    const over = (old: number, i: number) => old + cover[i] * (inBand[i] - old);
     roughness = await runSteps(mapping(roughness, over), checkpoint);
   }
   const ownF0 = values.f0 ? linearOfHex(values.f0) : own ? lineF0(own) : null;
@@ -66,8 +66,8 @@ async function withValues(
     f0 = await runSteps(f0Over(f0, over, cover, frame), checkpoint);
   }
   if (values.metallic !== 'line' || own) {
-    const said = Number(saysMetal(values.metallic, own));
-    metallic = await runSteps(laidOver(metallic, said, cover), checkpoint);
+    const zoneMetallic = Number(isMetal(values.metallic, own));
+    metallic = await runSteps(blended(metallic, zoneMetallic, cover), checkpoint);
   }
   return { roughness, f0, metallic, isTruth };
 }
@@ -90,7 +90,7 @@ async function wetted(
   };
 }
 
-/** The surface of the whole tile with each zone's values laid over it; the stack of roughness is 0 to 1. */
+/** The surface of the whole tile with each zone's values blended in; `stack` is the roughness before its band, 0…1. */
 export async function withZones(
   plain: FinishOutput,
   stack: Float32Array,

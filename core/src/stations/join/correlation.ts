@@ -9,7 +9,7 @@ import type { Vector } from './vectors.ts';
 
 /** Lags up to this share of the shorter side are trusted: beyond it too little overlaps. */
 const FARTHEST = 0.62;
-/** What is less correlated than this is no summit. */
+/** The least correlation of a summit. */
 export const PEAK = 0.08;
 const PEAKS = 36;
 const STRONG_SHARE = 0.55;
@@ -84,7 +84,7 @@ function overlapRow(
   }
 }
 
-/** Autocorrelation by the number of pixels that overlap; picture and mask ride in one transform. */
+/** Autocorrelation over the number of overlapping pixels; picture and mask share one transform. */
 export async function correlate(
   plane: Float32Array,
   width: number,

@@ -1,4 +1,7 @@
-/** The longer edge that a finished tile may have, in pixels. Apart from the station, so that a page can list the sizes without loading what computes. */
+/**
+ * Lengths that the longer edge of a finished tile may have, in pixels. In a file of its own, so that a page can list them
+ * without loading the stations.
+ */
 export const SIZES = [256, 512, 1024, 2048, 4096, 8192] as const;
 
 /** Pixels of the photo to one of the tile, below which detail is missing. */
