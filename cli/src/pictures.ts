@@ -1,6 +1,6 @@
 import { readdir, stat } from 'node:fs/promises';
 import { basename, extname, join } from 'node:path';
-import { isGivenMap, Problem, roleOf, safeName, setsOf } from '@zesty-tile/core';
+import { isGivenMap, Problem, type RoleRead, safeName, setsOf } from '@zesty-tile/core';
 
 /** A picture to bake, and maps found beside it by their names, as `--role` takes them. */
 export interface Wanted {
@@ -11,13 +11,21 @@ export interface Wanted {
 
 const READ = ['.png', '.jpg', '.jpeg', '.webp', '.tif', '.tiff', '.exr'];
 
+/** What a file of a set holds, as `--role` takes it. */
+function rolesIn(path: string, { role, packed }: RoleRead): string[] {
+  const whole = isGivenMap(role) ? [`${role}=${path}`] : [];
+  const letters = role === null ? 'rgba' : 'a';
+  const parts = (packed ?? []).flatMap((map, k) => (map === 'none' ? [] : [`${map}=${path}#${letters[k]}`]));
+  return [...whole, ...parts];
+}
+
 /** The pictures of a folder, maps brought to their colour by their names. @throws Problem where there are none. */
 async function inFolder(folder: string): Promise<Wanted[]> {
   const names = (await readdir(folder)).filter((name) => READ.includes(extname(name).toLowerCase())).sort();
   const wanted = setsOf(names.map((name) => ({ name }))).map(({ stem, files }): Wanted => {
-    const paths = files.map(({ file }) => file.name);
-    const maps = paths.filter((name) => isGivenMap(roleOf(name).role));
-    const colour = files.length > 1 ? paths.find((name) => !maps.includes(name)) : paths[0];
+    const isMaps = (read: RoleRead) => isGivenMap(read.role) || (read.packed !== null && read.role === null);
+    const found = files.length > 1 ? files.find(({ read }) => !isMaps(read)) : files[0];
+    const colour = found?.file.name;
     if (!colour) {
       throw new Problem(
         'no_colour',
@@ -25,9 +33,9 @@ async function inFolder(folder: string): Promise<Wanted[]> {
         'Put the colour in the folder too, or take the maps out.',
       );
     }
-    const roles = maps
-      .filter((name) => name !== colour)
-      .map((name) => `${roleOf(name).role}=${join(folder, name)}`);
+    const roles = files
+      .filter((one) => one !== found)
+      .flatMap(({ file, read }) => rolesIn(join(folder, file.name), read));
     const name = files.length > 1 ? stem : basename(colour, extname(colour));
     return { path: join(folder, colour), roles, name: safeName(name) };
   });

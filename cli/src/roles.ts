@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { basename } from 'node:path';
 import { decodePicture, readFacts, sha256Of } from '@zesty-tile/codecs';
 import {
@@ -6,6 +7,7 @@ import {
   type GivenMap,
   type GivenRefs,
   greenOf,
+  isOnePlane,
   isSameShape,
   type PictureRef,
   Problem,
@@ -25,6 +27,15 @@ export interface GivenFiles {
   green: 'up' | 'down' | null;
 }
 
+const CHANNELS = ['r', 'g', 'b', 'a'];
+
+/** A path that may name one channel of the picture at its end: `packed.png#g`. A file that is called so is meant itself. */
+function placeOf(written: string): { path: string; channel: number | null } {
+  const [, path, letter] = /^(.+)#([rgba])$/.exec(written) ?? [];
+  if (!path || existsSync(written)) return { path: written, channel: null };
+  return { path, channel: CHANNELS.indexOf(letter) };
+}
+
 async function greenIn(bytes: Uint8Array): Promise<'up' | 'down' | null> {
   const { isNormal, points } = greenOf(codesRaster(await decodePicture(bytes), 3));
   if (isNormal) return points;
@@ -36,7 +47,7 @@ async function greenIn(bytes: Uint8Array): Promise<'up' | 'down' | null> {
 }
 
 /**
- * Reads `--role <map>=<file>` pairs: which map is given, the files' bytes by their SHA-256, and
+ * Reads `--role <map>=<file>` pairs, a file’s channel with `#r`, `#g`, `#b` or `#a` after it: which map is given, the files' bytes by their SHA-256, and
  * what the normal says of its green.
  * @throws Problem where a map cannot be given, or a picture does not show what the photo shows.
  */
@@ -60,7 +71,15 @@ export async function readRoles(
         'The albedo comes from the picture itself.',
       );
     }
-    const bytes = await readInput(pair.slice(at + 1));
+    const { path, channel } = placeOf(pair.slice(at + 1));
+    if (channel !== null && (isOwn || !isOnePlane(map))) {
+      throw new Problem(
+        'bad_role',
+        `The ${role} has three channels and cannot be taken from one, as “${pair}” asks.`,
+        'Give the file without a channel.',
+      );
+    }
+    const bytes = await readInput(path);
     const { width, height } = await readFacts(bytes);
     if (!isOwn && !isSameShape({ width, height }, photo)) {
       throw new Problem(
@@ -71,12 +90,12 @@ export async function readRoles(
     }
     const sha256 = sha256Of(bytes);
     files.set(sha256, bytes);
-    const ref = { sha256, width, height, name: basename(pair.slice(at + 1)) };
+    const ref = { sha256, width, height, name: basename(path) };
     if (isOwn) {
       own[role as OwnPicture] = ref;
       continue;
     }
-    given[map] = ref;
+    given[map] = channel === null ? ref : { ...ref, channel: channel as 0 | 1 | 2 | 3 };
     if (map === 'normal') green = await greenIn(bytes);
   }
   return { given, own, files, green };

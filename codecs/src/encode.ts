@@ -115,11 +115,19 @@ function fromFloats({ width, height, channels, data }: Pixels): Sharp {
 }
 
 /** A picture file as WebP to look at: upright, sRGB, at most `edge` px on its longer side, values kept. */
-export async function encodeForScreen(bytes: Uint8Array, edge: number): Promise<Uint8Array> {
+export async function encodeForScreen(
+  bytes: Uint8Array,
+  edge: number,
+  channel: number | null = null,
+): Promise<Uint8Array> {
   const picture = isExr(bytes)
     ? fromFloats(await decodeExr(bytes))
     : sharp(bytes, { limitInputPixels: false }).autoOrient().toColourspace('srgb');
-  return picture
+  const shown =
+    channel === null
+      ? picture
+      : sharp(await picture.ensureAlpha().png().toBuffer()).extractChannel(channel as 0);
+  return shown
     .resize(edge, edge, { fit: 'inside', withoutEnlargement: true })
     .webp({ lossless: true, effort: 1 })
     .toBuffer();

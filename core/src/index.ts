@@ -147,6 +147,8 @@ export { normalMap } from './stations/relief/normal-map.ts';
 export { visibility } from './stations/relief/occlusion.ts';
 export type { ReliefOutput } from './stations/relief/output.ts';
 export { BAND_VIEWS } from './stations/relief/views.ts';
+export { contentOf, type PictureContent } from './stations/source/content.ts';
+export { roleOfContents } from './stations/source/contents.ts';
 export { type GreenFound, greenOf } from './stations/source/green.ts';
 export { linearise, READS_AS, type ReadsAs } from './stations/source/linearise.ts';
 export type { SourceInput, SourceOutput } from './stations/source/output.ts';
@@ -181,7 +183,14 @@ export { Crew, type Helper } from './team/crew.ts';
 export { type Answer, type Asked, READY } from './team/helper.ts';
 export { ALONE, type Team } from './team/team.ts';
 export type { Frame } from './tile/frame.ts';
-export { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape, type PictureRef } from './tile/given.ts';
+export {
+  GIVEN_MAPS,
+  type GivenMap,
+  type GivenRefs,
+  isOnePlane,
+  isSameShape,
+  type PictureRef,
+} from './tile/given.ts';
 export * from './tile/shape.ts';
 export * from './verdict.ts';
 export { runSteps, runToEnd, type Steps } from './work/steps.ts';

@@ -74,7 +74,7 @@ describe('an import of several files', () => {
     await page.getByRole('tab', { name: 'Limonaia 5' }).waitFor();
   });
 
-  it('is cancelled from any page: tiles that are made stay, the rest is left, and it is said', async () => {
+  it('is cancelled from any page: nothing of it stays, unless one wants it', async () => {
     const uploads = await holdUploads(page);
     await page.getByLabel('Photos for new tiles').setInputFiles(files);
     await uploads.release();
@@ -84,7 +84,9 @@ describe('an import of several files', () => {
     await page.getByRole('status', { name: 'Import' }).waitFor({ state: 'detached' });
     await uploads.stop();
     await page.getByRole('link', { name: 'Yard', exact: true }).click();
-    await page.getByText('Import cancelled; one tile was made before.').waitFor();
+    await page.getByText('Import cancelled; nothing was imported.').waitFor();
+    await page.getByRole('tab', { name: 'Limonaia 5' }).waitFor();
+    await page.getByRole('button', { name: 'Keep the one tile made before' }).click();
     await page.getByRole('tab', { name: 'Limonaia 6' }).waitFor();
     // The next import starts from the beginning, and a picture alone opens.
     await page.getByLabel('Photos for new tiles').setInputFiles(files[2]);

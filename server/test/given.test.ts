@@ -18,14 +18,14 @@ describe('given maps on the server', () => {
   it('says where the green of a stored normal map points, and what is none', async () => {
     for (const way of ['up', 'down'] as const) {
       const { body } = await server.upload(await waveNormals(way), 'n.png');
-      const found = await server.ask('GET', `/api/sources/${body.source.sha256}/green`);
-      expect(found.body.green).to.include({ isNormal: true, points: way });
+      const found = await server.ask('GET', `/api/sources/${body.source.sha256}/content`);
+      expect(found.body.content.green).to.include({ isNormal: true, points: way });
     }
     const grey = sharp({ create: { width: 64, height: 64, channels: 3, background: '#777' } });
     const { body } = await server.upload(await grey.png().toBuffer());
-    const found = await server.ask('GET', `/api/sources/${body.source.sha256}/green`);
-    expect(found.body.green.isNormal).to.equal(false);
-    expect((await server.ask('GET', '/api/sources/none/green')).status).to.equal(404);
+    const found = await server.ask('GET', `/api/sources/${body.source.sha256}/content`);
+    expect(found.body.content.green.isNormal).to.equal(false);
+    expect((await server.ask('GET', '/api/sources/none/content')).status).to.equal(404);
   });
 
   it('hands out the floats of an OpenEXR file, and averages data as it stands', async () => {

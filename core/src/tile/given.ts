@@ -20,6 +20,9 @@ export const GIVEN_MAPS = [
 export type GivenMap = (typeof GIVEN_MAPS)[number];
 
 const side = v.pipe(v.number(), v.integer(), v.minValue(1));
+/** Whether a supplied map has one plane, so that it may be one channel of a packed picture. */
+export const isOnePlane = (map: GivenMap): boolean => map !== 'normal' && !isGivenColour(map);
+
 /** Whether a supplied map goes through the sRGB curve. */
 export const isGivenColour = (map: GivenMap): boolean => map === 'specular' || map === 'emission';
 
@@ -32,12 +35,18 @@ export const refSchema = v.strictObject({
   name: v.optional(v.string()),
 });
 
+/** A stored picture that holds a map: in its first channels, or in one that is named. */
+const givenRefSchema = v.strictObject({
+  ...refSchema.entries,
+  /** Which channel of a packed picture holds the map: 0 red, 1 green, 2 blue, 3 alpha. Maps of one plane alone. */
+  channel: v.optional(v.picklist([0, 1, 2, 3], 'must be 0, 1, 2 or 3')),
+});
+
 /** Supplied maps by name, each a picture of the same view as the source. */
 export const givenSchema = v.strictObject(
-  Object.fromEntries(GIVEN_MAPS.map((map) => [map, v.optional(refSchema)])) as Record<
-    GivenMap,
-    v.OptionalSchema<typeof refSchema, undefined>
-  >,
+  Object.fromEntries(
+    GIVEN_MAPS.map((map) => [map, v.optional(isOnePlane(map) ? givenRefSchema : refSchema)]),
+  ) as Record<GivenMap, v.OptionalSchema<typeof givenRefSchema, undefined>>,
 );
 export type PictureRef = v.InferOutput<typeof refSchema>;
 export type GivenRefs = v.InferOutput<typeof givenSchema>;

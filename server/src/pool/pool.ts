@@ -7,12 +7,12 @@ import { Piscina } from 'piscina';
 import { Budget } from '../budget.ts';
 import { crateBytes, crateSeconds, decodeBytes, SECONDS } from './limits.ts';
 import type {
+  ContentResult,
+  ContentTask,
   CrateResult,
   CrateTask,
   FactsResult,
   FactsTask,
-  GreenResult,
-  GreenTask,
   LookResult,
   LookTask,
   PingTask,
@@ -168,9 +168,9 @@ export class Pool {
     return this.#quickly({ kind: 'pixels', ...task }, { seconds: this.#seconds.decode, bytes });
   }
 
-  green(task: Omit<GreenTask, 'kind'>): Promise<GreenResult> {
+  content(task: Omit<ContentTask, 'kind'>): Promise<ContentResult> {
     const bytes = decodeBytes(task.source);
-    return this.#quickly({ kind: 'green', ...task }, { seconds: this.#seconds.decode, bytes });
+    return this.#quickly({ kind: 'content', ...task }, { seconds: this.#seconds.decode, bytes });
   }
 
   look(task: Omit<LookTask, 'kind'>): Promise<LookResult> {

@@ -1,6 +1,13 @@
 import type { MessagePort } from 'node:worker_threads';
 import type { PictureFacts } from '@zesty-tile/codecs';
-import type { CrateNaming, GreenFound, LuminanceBins, Recipe, SourceRef, Verdict } from '@zesty-tile/core';
+import type {
+  CrateNaming,
+  LuminanceBins,
+  PictureContent,
+  Recipe,
+  SourceRef,
+  Verdict,
+} from '@zesty-tile/core';
 import type { CrateSet, Manifest } from '@zesty-tile/crates';
 import type { CrateFileRow } from '../crates/order.ts';
 
@@ -46,9 +53,9 @@ export interface PixelsResult {
   data: Uint8Array;
 }
 
-/** What a picture says of itself as a normal map. */
-export interface GreenTask {
-  kind: 'green';
+/** What the values of a picture say it is. */
+export interface ContentTask {
+  kind: 'content';
   source: StoredSource;
 }
 
@@ -73,13 +80,15 @@ export interface ScreenTask {
   source: StoredSource;
   /** Longest side in pixels. */
   edge: number;
+  /** One of its channels alone, as grey. */
+  channel: number | null;
 }
 export interface ScreenResult {
   /** WebP. */
   picture: Uint8Array;
 }
 
-export type GreenResult = { green: GreenFound };
+export type ContentResult = { content: PictureContent };
 
 export interface CrateTask {
   kind: 'crate';
@@ -116,9 +125,9 @@ export interface PingTask {
 }
 
 export type Task =
+  | ContentTask
   | CrateTask
   | FactsTask
-  | GreenTask
   | LookTask
   | PingTask
   | PixelsTask

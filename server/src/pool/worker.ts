@@ -13,9 +13,8 @@ import {
 } from '@zesty-tile/codecs';
 import {
   albedoOf,
-  codesRaster,
+  contentOf,
   Engine,
-  greenOf,
   litBall,
   luminanceBins,
   mapRaster,
@@ -30,12 +29,12 @@ import { readBlob } from '../blobs.ts';
 import type { CrateProgress } from '../crates/order.ts';
 import { problemOf } from '../problems.ts';
 import type {
+  ContentResult,
+  ContentTask,
   CrateResult,
   CrateTask,
   FactsResult,
   FactsTask,
-  GreenResult,
-  GreenTask,
   LookResult,
   LookTask,
   PixelsResult,
@@ -98,11 +97,11 @@ async function pixels({ source, shortEdge, as }: PixelsTask): Promise<PixelsResu
 }
 
 /** Shorter side at which a normal map is asked about. */
-const GREEN_EDGE = 256;
+const CONTENT_EDGE = 256;
 
-async function green({ source }: GreenTask): Promise<GreenResult> {
+async function content({ source }: ContentTask): Promise<ContentResult> {
   know(source);
-  return { green: greenOf(codesRaster(await host.pixels(source, GREEN_EDGE, 'data'), 3)) };
+  return { content: contentOf(await host.pixels(source, CONTENT_EDGE, 'data')) };
 }
 
 const THUMBNAIL = 256;
@@ -144,8 +143,8 @@ async function look({ source, given, recipe }: LookTask): Promise<LookResult> {
   };
 }
 
-async function screen({ source, edge }: ScreenTask): Promise<ScreenResult> {
-  return { picture: await encodeForScreen(await readBlob(source.path), edge) };
+async function screen({ source, edge, channel }: ScreenTask): Promise<ScreenResult> {
+  return { picture: await encodeForScreen(await readBlob(source.path), edge, channel) };
 }
 
 /** Helpers of a thread that makes crates, begun with its first. */
@@ -212,8 +211,8 @@ async function perform(task: Task) {
       return surroundings(task);
     case 'pixels':
       return pixels(task);
-    case 'green':
-      return green(task);
+    case 'content':
+      return content(task);
     case 'look':
       return look(task);
     case 'screen':

@@ -14,6 +14,17 @@ import { sourceRow, storeIncoming, storeSource } from '../store/sources.ts';
 /** Longest side of a picture to look at, in pixels. */
 const SCREEN_EDGE = 1024;
 
+/** The channel that is asked for, as a number from 0; null where none is. */
+function channelIn(value: string | undefined): number | null {
+  if (value === undefined) return null;
+  if (/^[0-3]$/.test(value)) return Number(value);
+  throw new Problem('bad_input', '“channel” must be 0, 1, 2 or 3.', 'Ask for ?channel=0.', 'channel');
+}
+
+/** How large a picture to look at may be, in pixels. */
+const edgeIn = (value: string | undefined): number =>
+  value !== undefined && /^\d{2,4}$/.test(value) ? Math.min(SCREEN_EDGE, Number(value)) : SCREEN_EDGE;
+
 /** Bytes of samples that are being sent at the same time. */
 const SENT_BYTES = 2 ** 29;
 /** How long a request for samples waits for others, in ms. */
@@ -51,17 +62,18 @@ export const sourceRoutes = (db: Database, blobs: Blobs, pool: Pool) =>
       const row = await sourceRow(db, c.req.param('sha256'));
       const { picture } = await pool.screen({
         source: { ...row, path: blobs.path(row.sha256) },
-        edge: SCREEN_EDGE,
+        edge: edgeIn(c.req.query('edge')),
+        channel: channelIn(c.req.query('channel')),
       });
       return c.body(picture as Uint8Array<ArrayBuffer>, 200, {
         'Content-Type': 'image/webp',
         'Cache-Control': 'private, max-age=31536000, immutable',
       });
     })
-    .get('/:sha256/green', async (c) => {
+    .get('/:sha256/content', async (c) => {
       const row = await sourceRow(db, c.req.param('sha256'));
-      const { green } = await pool.green({ source: { ...row, path: blobs.path(row.sha256) } });
-      return c.json({ green });
+      const { content } = await pool.content({ source: { ...row, path: blobs.path(row.sha256) } });
+      return c.json({ content });
     })
     .get('/:sha256/pixels', async (c) => {
       const row = await sourceRow(db, c.req.param('sha256'));

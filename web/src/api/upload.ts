@@ -26,28 +26,36 @@ export async function storePicture(file: File, signal?: AbortSignal): Promise<St
   return { sha256, width, height, name: file.name.slice(-LONGEST) };
 }
 
+interface SetUpOptions {
+  signal?: AbortSignal;
+  /** Settings that stay as they are, as “station.key”. */
+  chosen?: readonly string[];
+  onProgress(done: number): void;
+}
+
 /** What the measurements of a picture propose; null where they cannot be made: the tile is made all the same. */
 async function proposedFor(
   { sha256, width, height }: StoredPicture,
   recipe: Recipe,
-  { signal, onProgress }: { signal?: AbortSignal; onProgress(done: number): void },
+  { signal, onProgress, chosen }: SetUpOptions,
 ) {
   const { setUpPhoto } = await import('../setup/set-up-photo.ts');
   try {
-    return await setUpPhoto(recipe, { sha256, width, height }, onProgress, signal);
+    return await setUpPhoto({ recipe, source: { sha256, width, height }, chosen }, onProgress, signal);
   } catch (error) {
     if (signal?.aborted) throw error;
     return null;
   }
 }
 
-/** Makes a tile of a stored picture; with `setup` it is set up by what is measured. @throws ApiError where it is refused. */
+/** Makes a tile of a stored picture; with `setup` it is set up by what is measured.
+ * @throws ApiError where it is refused; what `signal` was aborted with, and then there is no tile. */
 export async function makeTileOf(
   picture: StoredPicture,
   projectId: string,
   name: string,
   first: FirstSettings,
-  setup?: { signal?: AbortSignal; onProgress(done: number): void },
+  setup?: SetUpOptions,
 ) {
   // It knows every station, and is not wanted before the first picture is.
   const { firstRecipe } = await import('./first-recipe.ts');
@@ -61,6 +69,12 @@ export async function makeTileOf(
     recipe: proposed?.recipe ?? recipe,
     ...(proposed ? { proposals: proposed.proposals } : {}),
   };
+  setup?.signal?.throwIfAborted();
   const { tile } = await answerOf(api.tiles.$post({ json } as never));
+  if (setup?.signal?.aborted) {
+    // Cancelled while the server was making it: it goes again.
+    await answerOf(api.tiles[':id'].$delete({ param: { id: tile.id } } as never));
+    throw setup.signal.reason;
+  }
   return tile;
 }

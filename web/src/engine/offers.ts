@@ -57,7 +57,8 @@ export function offersOf(engine: Engine): Offers {
         throw error;
       }
     },
-    setUp: ({ recipe, source }, onProgress) => setUp(engine, { recipe, source, onProgress }),
+    setUp: ({ recipe, source, chosen }, onProgress) =>
+      setUp(engine, { recipe, source, chosen: new Set(chosen), onProgress }),
     stopProposing() {
       proposing?.abort();
     },

@@ -208,7 +208,13 @@ export interface EngineWorker {
   ): Promise<{ best: number; reason: string } | null>;
   stopProposing(): void;
   /** Measures a photo and proposes its settings; `onProgress` gets the share done. */
-  setUp(request: Omit<ShowRequest, 'view'>, onProgress: (done: number) => void): Promise<Setup>;
+  setUp(
+    request: Omit<ShowRequest, 'view'> & {
+      /** Settings that stay as they are, as “station.key”. */
+      chosen?: readonly string[];
+    },
+    onProgress: (done: number) => void,
+  ): Promise<Setup>;
   /** The main direction of lines in the photo, once it is read. */
   mainDirection(): MainDirection | null;
   /** How unlike the source the joined tile is along its seams, by what is computed; null before that. */

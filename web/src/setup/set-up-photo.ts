@@ -1,14 +1,14 @@
-import type { Recipe, Setup, SourceRef } from '@zesty-tile/core';
+import type { Setup } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
 import { startEngine } from '../engine/engine.ts';
+import type { EngineWorker } from '../engine/protocol.ts';
 
 /**
  * Measures a stored photo and proposes its settings, in a worker of its own. Null where the worker crashed: then nothing is
  * proposed. @throws what the signal was aborted with.
  */
 export async function setUpPhoto(
-  recipe: Recipe,
-  source: SourceRef,
+  request: Parameters<EngineWorker['setUp']>[0],
   onProgress: (done: number) => void,
   signal?: AbortSignal,
 ): Promise<Setup | null> {
@@ -19,7 +19,7 @@ export async function setUpPhoto(
   });
   const { engine, end } = startEngine(() => stop());
   try {
-    return await Promise.race([engine.setUp({ recipe, source }, Comlink.proxy(onProgress)), ended]);
+    return await Promise.race([engine.setUp(request, Comlink.proxy(onProgress)), ended]);
   } finally {
     end();
   }

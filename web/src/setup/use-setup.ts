@@ -71,7 +71,7 @@ export async function setUpAgain(): Promise<void> {
   useSetup.setState({ done: 0 });
   try {
     const onProgress = (done: number) => isThere() && useSetup.setState({ done });
-    const setup = await setUpPhoto(recipe, source, onProgress);
+    const setup = await setUpPhoto({ recipe, source }, onProgress);
     if (!setup || !isThere()) return;
     for (const { title, settings } of setup.proposals) {
       const bench = useBench.getState();

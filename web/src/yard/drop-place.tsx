@@ -7,18 +7,20 @@ import { useRef, useState } from 'react';
 import { useWhereFrom, WhereFromFields } from '../stations/source/where-from.tsx';
 import { GREY } from '../theme.ts';
 import { useImport } from './import-state.ts';
+import { cancelImport, keepMade } from './importing.ts';
 
 interface DropPlaceProps {
   /** Something is held over the Yard. */
   over: boolean;
   onFiles(files: File[]): void;
-  onCancel(): void;
+  /** Tiles of a cancelled import were brought back. */
+  onKept(): void;
   /** A tile is to start from one colour. */
   onPlain(): void;
 }
 
 /** The first place of the Yard: drop photos, get tiles. */
-export function DropPlace({ over, onFiles, onCancel, onPlain }: DropPlaceProps) {
+export function DropPlace({ over, onFiles, onKept, onPlain }: DropPlaceProps) {
   const photos = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
   const { at, problems, made, isCancelled } = useImport();
@@ -73,7 +75,7 @@ export function DropPlace({ over, onFiles, onCancel, onPlain }: DropPlaceProps) 
             value={(100 * (at.index - 1 + (at.setUp ?? 0))) / at.of}
             aria-label={`Reading ${at.name}`}
           />
-          <Button onClick={onCancel}>Cancel</Button>
+          <Button onClick={cancelImport}>Cancel</Button>
         </Box>
       ) : (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', justifyContent: 'center' }}>
@@ -87,9 +89,14 @@ export function DropPlace({ over, onFiles, onCancel, onPlain }: DropPlaceProps) 
       )}
       {isCancelled && !at && (
         <Typography role="status" sx={{ color: GREY.soft }}>
-          {made.length === 0
-            ? 'Import cancelled; no tile was made.'
-            : `Import cancelled; ${made.length === 1 ? 'one tile was' : `${made.length} tiles were`} made before.`}
+          Import cancelled; nothing was imported.{' '}
+          {made.length > 0 && (
+            <Button variant="text" onClick={() => void keepMade(onKept)}>
+              {made.length === 1
+                ? 'Keep the one tile made before'
+                : `Keep the ${made.length} tiles made before`}
+            </Button>
+          )}
         </Typography>
       )}
       {asking && !at && (

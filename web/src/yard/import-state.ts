@@ -1,5 +1,6 @@
 import type { NamedSet } from '@zesty-tile/core';
 import { create } from 'zustand';
+import type { CrateFacts } from './sets/crate-facts.ts';
 
 /** The project that files were dropped in; it is made at the first need. */
 export type ProjectOf = () => Promise<string>;
@@ -7,6 +8,8 @@ export type ProjectOf = () => Promise<string>;
 /** A set of pictures that waits to be asked about. */
 export interface WaitingSet {
   set: NamedSet<File>;
+  /** What the set's crate says of it, where it came from one. */
+  facts: CrateFacts | null;
   projectId: ProjectOf;
 }
 
@@ -23,9 +26,11 @@ export interface ImportState {
   /** What was refused, and why. */
   problems: { name: string; words: string }[];
   sets: WaitingSet[];
+  /** Sets that were answered since the last time none waited. */
+  answered: number;
   /** Tiles made by the import that is under way, or ended last. */
   made: string[];
-  /** Whether it was cancelled before its last file. */
+  /** Whether it was cancelled before its last file: then the tiles made are taken away again. */
   isCancelled: boolean;
 }
 
@@ -33,6 +38,7 @@ export const useImport = create<ImportState>(() => ({
   at: null,
   problems: [],
   sets: [],
+  answered: 0,
   made: [],
   isCancelled: false,
 }));

@@ -1,8 +1,11 @@
 import { setsOf } from '@zesty-tile/core';
+import { answerOf, api } from '../api/client.ts';
 import { baseName, makeTileOf, storePicture } from '../api/upload.ts';
 import { wordsOf } from '../api/words-of.ts';
 import { useWhereFrom, type WhereFrom } from '../stations/source/where-from.tsx';
 import { type ProjectOf, useImport } from './import-state.ts';
+import { type CrateSet, isManifest, setOfCrate } from './sets/crate-facts.ts';
+import { isGlb, setOfGlb } from './sets/glb-set.ts';
 
 interface Wanted {
   file: File;
@@ -16,6 +19,38 @@ let running: AbortController | null = null;
 
 /** A file that no picture program would open is left out of a folder without a word. */
 const mayBePicture = (file: File) => /\.(png|jpe?g|webp|tiff?|exr)$/i.test(file.name);
+
+/** The folder a file was dropped or chosen in, as a path; empty where it was a file alone. */
+const folderOf = (file: File): string => {
+  const path = file.webkitRelativePath || (file as File & { path?: string }).path || '';
+  return path
+    .replace(/^\.?\//, '')
+    .split('/')
+    .slice(0, -1)
+    .join('/');
+};
+
+/** What the files say of themselves beyond their names: crates by their manifests, and glTF binary files. */
+async function knownSets(files: readonly File[]): Promise<CrateSet[]> {
+  const crates = files.filter(isManifest).map((manifest) => {
+    const beside = files.filter((file) => folderOf(file) === folderOf(manifest));
+    return setOfCrate(manifest, beside);
+  });
+  const documents = files.filter(isGlb).map(async (file): Promise<CrateSet | null> => {
+    const set = await setOfGlb(file);
+    return set && { set, facts: null };
+  });
+  const found = await Promise.all([...crates, ...documents]);
+  return found.filter((one) => one !== null);
+}
+
+/** A file that a crate holds, whether it could be supplied or not. */
+const isInKnown = (file: File, known: readonly CrateSet[]): boolean =>
+  known.some(
+    ({ set, facts }) =>
+      set.files.some((one) => one.file === file) ||
+      (facts !== null && folderOf(set.files[0].file) === folderOf(file) && facts.files.includes(file.name)),
+  );
 
 const asksBeforeLeaving = (event: BeforeUnloadEvent) => event.preventDefault();
 
@@ -36,6 +71,25 @@ async function importOne({ file, projectId, whereFrom }: Wanted, signal: AbortSi
   }
 }
 
+/** Takes the tiles of a cancelled import away again. */
+async function dropMade(onMade: () => void): Promise<void> {
+  const { made, problems } = useImport.getState();
+  try {
+    for (const id of made) await answerOf(api.tiles[':id'].$delete({ param: { id } }));
+  } catch (error) {
+    useImport.setState({ problems: [...problems, { name: 'Cancelling', words: wordsOf(error) }], made: [] });
+  }
+  onMade();
+}
+
+/** Brings the tiles back that a cancelled import had made before. */
+export async function keepMade(onMade: () => void): Promise<void> {
+  const { made } = useImport.getState();
+  for (const id of made) await answerOf(api.tiles[':id'].restore.$post({ param: { id } }));
+  useImport.setState({ made: [], isCancelled: false });
+  onMade();
+}
+
 /** Imports what is queued, one file after the other. `onMade` is called after each. */
 async function run(onMade: () => void): Promise<void> {
   const stop = new AbortController();
@@ -50,6 +104,7 @@ async function run(onMade: () => void): Promise<void> {
     onMade();
   }
   removeEventListener('beforeunload', asksBeforeLeaving);
+  if (stop.signal.aborted) await dropMade(onMade);
   running = null;
   useImport.setState({ at: null });
   // Files that were dropped while a cancelled import was still ending.
@@ -65,17 +120,23 @@ export async function importFiles(
   projectId: ProjectOf,
   onMade: () => void,
 ): Promise<string | null> {
-  const pictures = files.length > 1 ? files.filter(mayBePicture) : files;
-  const named = setsOf(pictures);
-  const asked = named.filter((one) => one.files.length > 1);
+  const known = await knownSets(files);
+  const rest = files.filter((file) => !isManifest(file) && !isInKnown(file, known));
+  const isTaken = (file: File) => mayBePicture(file) || isGlb(file);
+  const pictures = rest.length > 1 || known.length > 0 ? rest.filter(isTaken) : rest;
+  const named = setsOf(pictures, folderOf);
+  const asked: CrateSet[] = [
+    ...known,
+    ...named.filter((one) => one.files.length > 1).map((set) => ({ set, facts: null })),
+  ];
   const single = named.filter((one) => one.files.length === 1).map((one) => one.files[0].file);
-  if (pictures.length === 0 && files.length > 0) {
+  if (pictures.length === 0 && asked.length === 0 && files.length > 0) {
     const words = 'None of these files is a PNG, JPEG, WebP, TIFF or OpenEXR picture.';
     useImport.setState({ problems: [{ name: `${files.length} files`, words }] });
   }
   if (asked.length > 0) {
     const { sets } = useImport.getState();
-    useImport.setState({ sets: [...sets, ...asked.map((set) => ({ set, projectId }))] });
+    useImport.setState({ sets: [...sets, ...asked.map((one) => ({ ...one, projectId }))] });
   }
   if (single.length === 0) return null;
   const whereFrom = useWhereFrom.getState();
@@ -88,7 +149,7 @@ export async function importFiles(
   return single.length === 1 && made.length === 1 && sets.length === 0 ? made[0] : null;
 }
 
-/** Cancels the import: tiles that are made stay, the file under way and those behind it are left. */
+/** Cancels the import: nothing of it stays. The tiles made before can be brought back by `keepMade`. */
 export function cancelImport(): void {
   queue = [];
   useImport.setState({ isCancelled: true });
@@ -97,6 +158,6 @@ export function cancelImport(): void {
 
 /** The first of the sets that wait has been answered. */
 export function endSet(): void {
-  const { sets } = useImport.getState();
-  useImport.setState({ sets: sets.slice(1) });
+  const { sets, answered } = useImport.getState();
+  useImport.setState({ sets: sets.slice(1), answered: sets.length > 1 ? answered + 1 : 0 });
 }

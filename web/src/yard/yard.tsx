@@ -14,7 +14,7 @@ import { chooseTiles, EVERYTHING, tagsOf } from './choose-tiles.ts';
 import { DropPlace } from './drop-place.tsx';
 import { FirstNote } from './first-note.tsx';
 import { useImport } from './import-state.ts';
-import { cancelImport, endSet, importFiles } from './importing.ts';
+import { endSet, importFiles } from './importing.ts';
 import { useRemembered } from './last-project.ts';
 import { ProjectSheet, SHEET_WIDTH } from './project-sheet.tsx';
 import { ProjectTabs } from './project-tabs.tsx';
@@ -77,13 +77,14 @@ function useTaken(projectId: () => Promise<string>, onAlone: (tileId: string) =>
 
 /** Asks about the first set of maps that waits for an answer. */
 function FirstSet({ onDone, onTile }: { onDone(): void; onTile(tileId: string): void }) {
-  const set = useImport(({ sets }) => sets[0] ?? null);
+  const { sets, answered } = useImport();
+  const [set] = sets;
   if (!set) return null;
   return (
     <SetDialog
       key={set.set.files.map(({ file }) => file.name).join()}
-      dropped={set.set}
-      projectId={set.projectId}
+      waiting={set}
+      place={{ at: answered + 1, of: answered + sets.length }}
       onEnd={(tileId) => {
         const isLast = useImport.getState().sets.length === 1;
         endSet();
@@ -187,12 +188,11 @@ export function Yard() {
   const [wish, setWish] = useState(EVERYTHING);
   const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
   const { data, error } = useProjects();
-  const projects = data?.projects ?? [];
+  const { projects = [] } = data ?? {};
   const open = projects.find((project) => project.id === search.get('project')) ?? projects[0];
   useRemembered(open?.id);
   const { data: tiles } = useTiles(open?.id);
   const shown = useMemo(() => chooseTiles(tiles ?? [], wish), [tiles, wish]);
-  const tags = tagsOf(tiles ?? []);
   const chosen = tiles?.find(({ id }) => id === search.get('tile')) ?? null;
   useTitle();
   const projectId = useProjectId(open?.id);
@@ -207,8 +207,9 @@ export function Yard() {
   const [plain, setPlain] = useState(false);
   const { getRootProps, isDragActive } = useDropzone({ onDrop: take, noClick: true, noKeyboard: true });
   usePasted(take);
-  const askPlain = () => setPlain(true);
-  const place = <DropPlace over={isDragActive} onFiles={take} onCancel={cancelImport} onPlain={askPlain} />;
+  const place = (
+    <DropPlace over={isDragActive} onFiles={take} onKept={refresh} onPlain={() => setPlain(true)} />
+  );
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <Head>
@@ -230,7 +231,7 @@ export function Yard() {
                 setSearch({ project: id });
               }}
             />
-            <Wishes wish={wish} tags={tags} onWish={setWish} />
+            <Wishes wish={wish} tags={tagsOf(tiles ?? [])} onWish={setWish} />
           </Box>
         )}
         <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
@@ -270,7 +271,7 @@ export function Yard() {
               projects={projects}
               tiles={tiles ?? []}
               shown={shown}
-              knownTags={tags.map(([tag]) => tag)}
+              knownTags={tagsOf(tiles ?? []).map(([tag]) => tag)}
               onOpen={go}
               onClose={() => choose(null)}
             />

@@ -5,7 +5,7 @@ import type { Pixels } from '../../pixels/pixels.ts';
 import { mapped } from '../../planes/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { ALONE, type Team } from '../../team/team.ts';
-import { type Given, type GivenMap, isGivenColour } from '../../tile/given.ts';
+import { type Given, type GivenMap, type GivenRefs, isGivenColour } from '../../tile/given.ts';
 import type { SourceInput, SourceOutput } from './output.ts';
 
 /** How values are meant: as the file's kind has it (floats linear, codes sRGB), as sRGB colour, or as linear data. */
@@ -20,8 +20,8 @@ export const isLinear = (isFloat: boolean, reads: ReadsAs): boolean =>
 const sound = (value: number): number => (value > 0 && value < 1e6 ? value : value >= 1e6 ? 1e6 : 0);
 
 /** Heights in floats may have any unit: where they leave 0..1 their range becomes it. */
-function heightRaster(pixels: Pixels): Raster {
-  const raster = codesRaster(pixels, 1);
+function heightRaster(pixels: Pixels, channel: number): Raster {
+  const raster = codesRaster(pixels, 1, channel);
   const [plane] = raster.planes;
   let low = Number.POSITIVE_INFINITY;
   let high = Number.NEGATIVE_INFINITY;
@@ -45,11 +45,11 @@ function colourRaster(pixels: Pixels): Raster {
 const clampedRaster = (raster: Raster) =>
   raster.mapPlanes((plane) => mapped(plane, (value) => Math.min(1, sound(value))));
 
-/** Inside, the green of every normal map points up. */
-function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down'): Raster {
-  if (map === 'height') return heightRaster(pixels);
+/** Inside, the green of every normal map points up. A map of one plane lies in the channel that is named. */
+function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down', channel: number): Raster {
+  if (map === 'height') return heightRaster(pixels, channel);
   if (isGivenColour(map)) return colourRaster(pixels);
-  if (map !== 'normal') return clampedRaster(codesRaster(pixels, 1));
+  if (map !== 'normal') return clampedRaster(codesRaster(pixels, 1, channel));
   const codes = clampedRaster(codesRaster(pixels, 3));
   return green === 'up'
     ? codes
@@ -62,12 +62,12 @@ const straightTable = (full: number) => Float32Array.from({ length: full + 1 }, 
 /** Linear floats of decoded samples; alpha set aside. Codes of 8 or 16 bit by the exact sRGB curve unless they are data. */
 export function linearise(
   input: SourceInput,
-  { reads, givenGreen }: { reads: ReadsAs; givenGreen: 'up' | 'down' },
+  { reads, givenGreen, given: refs = {} }: { reads: ReadsAs; givenGreen: 'up' | 'down'; given?: GivenRefs },
   team: Team = ALONE,
 ): SourceOutput {
   const given: Given = {};
   for (const [map, pixels] of Object.entries(input.given) as [GivenMap, Pixels][]) {
-    given[map] = givenRaster(map, pixels, givenGreen);
+    given[map] = givenRaster(map, pixels, givenGreen, refs[map]?.channel ?? 0);
   }
   const { data, width, height, channels } = input.pixels;
   const planes = [0, 1, 2].map(() => team.empty(width * height));

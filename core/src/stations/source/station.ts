@@ -141,7 +141,7 @@ export const source = station({
     reads,
     givenGreen,
     Object.entries(given)
-      .map(([map, ref]) => `${map} ${ref?.sha256}`)
+      .map(([map, ref]) => `${map} ${ref?.sha256} ${ref?.channel ?? 0}`)
       .sort(),
   ],
   views: {

@@ -5,6 +5,7 @@ import {
   normalMap,
   Raster,
   roleOf,
+  roleOfContents,
   setsOf,
   TORUS,
 } from '@zesty-tile/core';
@@ -85,7 +86,18 @@ describe('roles in file names', () => {
     ['old wall_roughness.png', 'roughness', 'old wall'],
     ['old wall_glossiness.png', 'gloss', 'old wall'],
     ['leaf_opacity.png', 'opacity', 'leaf'],
-    ['wall_2048_cavity.png', 'cavity', 'wall 2048'],
+    ['wall_2048_cavity.png', 'cavity', 'wall'],
+    ['color.png', 'colour', ''],
+    ['Normal.PNG', 'normal', ''],
+    ['ambient occlusion.png', 'occlusion', ''],
+    ['Albedo_gate.png', 'colour', 'gate'],
+    ['2K-Gate-NormalGL.png', 'normal', 'gate'],
+    ['GATE_ROUGHNESS_2048x2048.png', 'roughness', 'gate'],
+    ['gate~height+4k.tif', 'height', 'gate'],
+    ['gatealbedo.png', 'colour', 'gate'],
+    ['gate_normal_old.png', 'normal', 'gate old'],
+    ['gate_albedo_v2.png', 'colour', 'gate'],
+    ['gate_normal_02.png', 'normal', 'gate 02'],
   ];
   for (const [name, role, stem] of sure) {
     it(`${name} is the ${role} of ${stem}`, () => {
@@ -98,23 +110,73 @@ describe('roles in file names', () => {
       expect(roleOf(name), name).to.include({ isSure: false, stem: 'wall' });
     }
     expect(roleOf('DSC 0412.jpg')).to.include({ role: null, isSure: false });
-    // The word alone names a picture, not a role.
-    expect(roleOf('normal.png')).to.include({ role: null, isSure: false });
+    // Words that name a material as often as a map, where they stand before another.
+    for (const name of ['metal plate.jpg', 'rough wall.jpg', 'n.png'])
+      expect(roleOf(name), name).to.include({ role: null, isSure: false });
   });
 
-  it('say where green points, and name what is not taken', () => {
+  it('say where green points', () => {
     expect(roleOf('wall_nor_gl.png').green).to.equal('up');
     expect(roleOf('wall_normal_dx_2k.png').green).to.equal('down');
     expect(roleOf('wall_normal.png').green).to.equal(null);
     expect(roleOf('wall_metallic.png')).to.include({ role: 'metallic', isSure: true, stem: 'wall' });
     expect(roleOf('wall_emissive.png')).to.include({ role: 'emission', isSure: true, stem: 'wall' });
     expect(roleOf('wall_specular.png')).to.include({ role: 'specular', isSure: true });
-    expect(roleOf('wall_orm.png')).to.include({
-      role: null,
-      isSure: true,
-      notTaken: 'orm',
-      stem: 'wall',
+  });
+
+  it('say what lies in the channels of a packed picture', () => {
+    const packed: [string, string | null, string[]][] = [
+      ['wall_orm.png', null, ['occlusion', 'roughness', 'metallic']],
+      ['wall-RMA-2k.png', null, ['roughness', 'metallic', 'occlusion']],
+      ['wall_metallicRoughness.png', null, ['none', 'roughness', 'metallic']],
+      ['wall_occlusion-roughness-metallic.png', null, ['occlusion', 'roughness', 'metallic']],
+      ['wall_metal_rough_ao_height.png', null, ['metallic', 'roughness', 'occlusion', 'height']],
+      ['wall_normal-gloss.png', 'normal', ['gloss']],
+      ['wall_base color_opacity.png', 'colour', ['opacity']],
+    ];
+    for (const [name, role, maps] of packed) {
+      const read = roleOf(name);
+      expect(read, name).to.include({ role, isSure: true, stem: 'wall' });
+      expect(read.packed, name).to.deep.equal(maps);
+    }
+    // A wall of metal: too few names in a row for a packed picture.
+    expect(roleOf('metal_roughness.png').packed).to.equal(null);
+  });
+
+  it('are told from the list of channels in a manifest too', () => {
+    expect(roleOfContents(['albedo.r', 'albedo.g', 'albedo.b', 'opacity'])).to.deep.equal({
+      role: 'colour',
+      packed: ['opacity'],
     });
+    expect(roleOfContents(['0.5', '1 − roughness', 'metallic'])).to.deep.equal({
+      role: null,
+      packed: ['none', 'gloss', 'metallic'],
+    });
+    expect(roleOfContents(['height'])).to.deep.equal({ role: 'height', packed: null });
+    expect(roleOfContents(['dielectric.r', 'dielectric.g', 'dielectric.b'])).to.equal(null);
+  });
+
+  it('bring sets of a folder together by name and by folder, plain names too', () => {
+    const at = (path: string) => ({ name: path.split('/').at(-1)!, path });
+    const files = [
+      'yard/gate/color.png',
+      'yard/gate/normal.png',
+      'yard/wall/Color.png',
+      'yard/wall/height.png',
+      'yard/rain_albedo.png',
+      'yard/rain_ao_2k.png',
+      'yard/metal.jpg',
+      'yard/glow.jpg',
+    ].map(at);
+    const sets = setsOf(files, ({ path }) => path.split('/').slice(0, -1).join('/'));
+    expect(sets.map(({ stem, files: { length } }) => [stem, length])).to.deep.equal([
+      ['gate', 2],
+      ['wall', 2],
+      ['rain', 2],
+      // Two photos called by their materials are no set.
+      ['', 1],
+      ['', 1],
+    ]);
   });
 
   it('bring a set together and leave photos alone', () => {

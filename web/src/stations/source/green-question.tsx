@@ -2,17 +2,16 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import type { GreenFound } from '@zesty-tile/core';
-import { answerOf, api } from '../../api/client.ts';
+import { contentOf } from '../../api/content.ts';
 import { LitChoice } from '../lit-choice.tsx';
 import { LIT_EDGE, litBothWays } from './lit-normal.ts';
 
 /** What a stored picture says of itself as a normal map. */
 export const useGreen = (sha256: string | undefined) =>
   useQuery({
-    queryKey: ['green', sha256],
-    queryFn: async () =>
-      (await answerOf(api.sources[':sha256'].green.$get({ param: { sha256: sha256 ?? '' } })))
-        .green as GreenFound,
+    queryKey: ['content', sha256],
+    queryFn: () => contentOf(sha256 ?? ''),
+    select: ({ green }) => green,
     enabled: sha256 !== undefined,
     staleTime: Number.POSITIVE_INFINITY,
   });

@@ -5,14 +5,16 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import Typography from '@mui/material/Typography';
-import { GIVEN_MAPS, type GivenMap, isGivenMap, isSameShape, roleOf } from '@zesty-tile/core';
+import { GIVEN_MAPS, type GivenMap, type GivenRefs, isSameShape, roleOf } from '@zesty-tile/core';
 import { useRef, useState } from 'react';
+import { contentOf } from '../../api/content.ts';
 import { type StoredPicture, storePicture } from '../../api/upload.ts';
 import { wordsOf } from '../../api/words-of.ts';
 import { useBench } from '../../bench/state.ts';
 import { setUpAgain, useSetup } from '../../setup/use-setup.ts';
 import { GREY } from '../../theme.ts';
 import { GreenQuestion } from './green-question.tsx';
+import { givenOf, judged, memberOf } from './picture-sets.ts';
 import { GIVEN_ROLES, ROLE_WORDS } from './role-words.ts';
 import { WhereFromFields } from './where-from.tsx';
 
@@ -21,12 +23,12 @@ function AddMap() {
   const input = useRef<HTMLInputElement>(null);
   const [asked, setAsked] = useState<StoredPicture | null>(null);
   const [problem, setProblem] = useState('');
-  const give = (map: GivenMap, { sha256, width, height, name }: StoredPicture) => {
+  const giveAll = (more: GivenRefs) => {
     const { given } = useBench.getState().recipe.stations.source;
-    const values = { given: { ...given, [map]: { sha256, width, height, name } } };
-    useBench.getState().setDials('source', values, '');
+    useBench.getState().setDials('source', { given: { ...given, ...more } }, '');
     setAsked(null);
   };
+  const give = (map: GivenMap, picture: StoredPicture) => giveAll({ [map]: picture });
   const take = async (file: File | undefined) => {
     if (!file) return;
     setProblem('');
@@ -39,9 +41,10 @@ function AddMap() {
         );
         return;
       }
-      const { role, isSure } = roleOf(file.name);
-      if (isSure && isGivenMap(role)) give(role, picture);
-      else setAsked(picture);
+      const read = roleOf(file.name);
+      const member = judged(memberOf({ file, read }), picture, await contentOf(picture.sha256));
+      if (member.role === null || member.role === 'colour') setAsked(picture);
+      else giveAll(givenOf({ members: [member] }));
     } catch (error) {
       setProblem(`${file.name}: ${wordsOf(error)}`);
     }
@@ -100,6 +103,15 @@ function AddMap() {
   );
 }
 
+const CHANNELS = ['red', 'green', 'blue', 'alpha'];
+
+/** The file a map lies in, and the channel of it where it is packed. */
+function placeOf(ref: GivenRefs[GivenMap]): string {
+  if (!ref) return '';
+  const file = ref.name ?? `${ref.width} × ${ref.height}`;
+  return 'channel' in ref && ref.channel !== undefined ? `${CHANNELS[ref.channel]} of ${file}` : file;
+}
+
 /** Maps given with the photo, where its green points, and where the photo comes from. */
 export function SourceTools() {
   const { given, givenGreen, origin, licence } = useBench((s) => s.recipe.stations.source);
@@ -131,7 +143,7 @@ export function SourceTools() {
             <span
               style={{ color: GREY.soft, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
             >
-              {given[map]?.name ?? `${given[map]?.width} × ${given[map]?.height}`}
+              {placeOf(given[map])}
             </span>
             <IconButton
               size="small"

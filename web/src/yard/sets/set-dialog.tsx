@@ -6,91 +6,100 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import LinearProgress from '@mui/material/LinearProgress';
-import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
 import TextField from '@mui/material/TextField';
-import { type NamedSet, ROLES } from '@zesty-tile/core';
-import { useEffect, useState } from 'react';
+import Typography from '@mui/material/Typography';
+import { useEffect, useRef, useState } from 'react';
 import { wordsOf } from '../../api/words-of.ts';
 import { GreenQuestion, useGreen } from '../../stations/source/green-question.tsx';
-import { ROLE_WORDS } from '../../stations/source/role-words.ts';
-import { useWhereFrom, WhereFromFields } from '../../stations/source/where-from.tsx';
-import { FIGURES, GREY } from '../../theme.ts';
 import {
+  judged,
   makeTileOfSet,
   type PictureSet,
   problemsOf,
   readMember,
   type SetMember,
   setOf,
-} from './picture-sets.ts';
+  swapped,
+  withRole,
+} from '../../stations/source/picture-sets.ts';
+import { useWhereFrom, WhereFromFields } from '../../stations/source/where-from.tsx';
+import { GREY } from '../../theme.ts';
+import type { WaitingSet } from '../import-state.ts';
+import { MemberCard } from './member-card.tsx';
 
-function Member({ member, onRole }: { member: SetMember; onRole(role: SetMember['role']): void }) {
-  const { file, picture, refused, role, doubt } = member;
-  return (
-    <Box component="tr" sx={{ '& td': { py: 0.5, pr: 1.5, verticalAlign: 'middle' } }}>
-      <td style={{ overflowWrap: 'anywhere' }}>{file}</td>
-      <td>
-        <Select
-          size="small"
-          displayEmpty
-          disabled={refused !== null}
-          value={role ?? ''}
-          inputProps={{ 'aria-label': `What ${file} is` }}
-          onChange={(event) => onRole(event.target.value as SetMember['role'])}
-          sx={{ width: 140, bgcolor: GREY.card, ...(role ? {} : { outline: `2px solid ${GREY.ink}` }) }}
-        >
-          <MenuItem value="" disabled>
-            Choose …
-          </MenuItem>
-          {ROLES.map((one) => (
-            <MenuItem key={one} value={one}>
-              {ROLE_WORDS[one]}
-            </MenuItem>
-          ))}
-          <MenuItem value="none">Leave out</MenuItem>
-        </Select>
-      </td>
-      <td style={{ font: `12px ${FIGURES}`, whiteSpace: 'nowrap' }}>
-        {picture ? `${picture.width} × ${picture.height}` : refused ? 'refused' : 'reading …'}
-      </td>
-      <td style={{ color: GREY.soft }}>{refused ?? doubt ?? ''}</td>
-    </Box>
-  );
+/** A dropped set whose pictures are read one after the other. */
+function useReadSet({ set: dropped }: WaitingSet) {
+  const [set, setSet] = useState<PictureSet>(() => setOf(dropped));
+  const change = (k: number, next: (member: SetMember) => SetMember) =>
+    setSet((now) => ({
+      ...now,
+      members: now.members.map((member, n) => (n === k ? next(member) : member)),
+    }));
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each file is read once
+  useEffect(() => {
+    const stop = new AbortController();
+    void (async () => {
+      for (const [k, { file }] of dropped.files.entries()) {
+        const read = await readMember(file, stop.signal);
+        if (stop.signal.aborted) return;
+        change(k, (member) =>
+          'refused' in read ? { ...member, ...read } : judged(member, read.picture, read.content),
+        );
+      }
+    })();
+    return () => stop.abort();
+  }, []);
+  return { set, setSet, change };
 }
 
 interface SetDialogProps {
-  dropped: NamedSet<File>;
-  projectId(): Promise<string>;
+  waiting: WaitingSet;
+  /** Its place among the sets that were dropped, from 1, and how many there are. */
+  place: { at: number; of: number };
   /** The tile that was made, or nothing where the set was left. */
   onEnd(tileId: string | null): void;
 }
 
-/** A map set that was dropped: what each picture is, whether they fit together, where green points. */
-export function SetDialog({ dropped, projectId, onEnd }: SetDialogProps) {
-  const [set, setSet] = useState<PictureSet>(() => setOf(dropped));
+const titleOf = (count: number, { at, of }: SetDialogProps['place']) =>
+  of > 1 ? `Set ${at} of ${of}: ${count} pictures for one tile` : `A set of ${count} pictures for one tile`;
+
+/** Makes the tile of a set; cancelled, nothing is made. */
+function useMaking({ facts, projectId }: WaitingSet, onEnd: SetDialogProps['onEnd']) {
   const [failure, setFailure] = useState('');
-  const [making, setMaking] = useState(false);
-  const [setUp, setSetUp] = useState<number | null>(null);
+  const [done, setDone] = useState<number | null>(null);
+  const stop = useRef<AbortController | null>(null);
   const whereFrom = useWhereFrom();
-  const change = (k: number, values: Partial<SetMember>) =>
-    setSet((now) => ({
-      ...now,
-      members: now.members.map((member, n) => (n === k ? { ...member, ...values } : member)),
-    }));
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each file is read once
-  useEffect(() => {
-    let wanted = true;
-    void (async () => {
-      for (const [k, { file }] of dropped.files.entries()) {
-        const read = await readMember(file);
-        if (wanted) change(k, read);
-      }
-    })();
-    return () => {
-      wanted = false;
-    };
-  }, []);
+  const make = async (set: PictureSet) => {
+    const { signal } = (stop.current = new AbortController());
+    setDone(0);
+    setFailure('');
+    try {
+      const made = {
+        whereFrom,
+        projectId: await projectId(),
+        first: facts?.first ?? {},
+        signal,
+        onProgress: setDone,
+      };
+      const { id } = await makeTileOfSet(set, made);
+      onEnd(id);
+    } catch (error) {
+      if (signal.aborted) return;
+      setFailure(wordsOf(error));
+      setDone(null);
+    }
+  };
+  const cancel = () => {
+    stop.current?.abort();
+    onEnd(null);
+  };
+  return { failure, done, make, cancel, whereFrom };
+}
+
+/** A map set that was dropped: what each picture is, whether they fit together, where green points. */
+export function SetDialog({ waiting, place, onEnd }: SetDialogProps) {
+  const { set, setSet, change } = useReadSet(waiting);
+  const { failure, done, make, cancel, whereFrom } = useMaking(waiting, onEnd);
   const normal = set.members.find(({ role }) => role === 'normal')?.picture ?? undefined;
   const { data: found } = useGreen(normal?.sha256);
   const green = set.green ?? found?.points ?? null;
@@ -98,35 +107,53 @@ export function SetDialog({ dropped, projectId, onEnd }: SetDialogProps) {
   const problems = reading ? [] : problemsOf(set);
   if (normal && found && !found.isNormal) problems.push('The normal is no normal map: leave it out.');
   else if (normal && found && !green) problems.push('Say where the green of the normal map points.');
-  const make = async () => {
-    setMaking(true);
-    try {
-      const { id } = await makeTileOfSet({ ...set, green }, whereFrom, await projectId(), {
-        onProgress: setSetUp,
-      });
-      onEnd(id);
-    } catch (error) {
-      setFailure(wordsOf(error));
-      setMaking(false);
-    }
-  };
+  const waits = reading || done !== null || (normal !== undefined && !found);
   return (
-    <Dialog open onClose={() => onEnd(null)} maxWidth="md" fullWidth aria-labelledby="set-title">
-      <DialogTitle id="set-title">A set of {set.members.length} pictures for one tile</DialogTitle>
+    <Dialog open onClose={cancel} maxWidth="md" fullWidth aria-labelledby="set-title">
+      <DialogTitle id="set-title">{titleOf(set.members.length, place)}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <TextField
           label="Name"
           value={set.name}
           onChange={(event) => setSet({ ...set, name: event.target.value })}
-          sx={{ mt: 1, maxWidth: 320 }}
+          sx={{ maxWidth: 320 }}
         />
-        <table aria-label="Pictures of the set" style={{ borderCollapse: 'collapse', width: '100%' }}>
-          <tbody>
+        <Box>
+          <Typography sx={{ color: GREY.soft, mb: 0.75 }}>
+            {waiting.facts
+              ? 'Read from the manifest of its crate: size, depth and colour are kept as they were.'
+              : 'What each picture is was read from its name. To exchange two, drag one onto the other.'}
+          </Typography>
+          <Box
+            component="ul"
+            aria-label="Pictures of the set"
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: 'repeat(auto-fill, minmax(290px, 1fr))',
+              alignItems: 'start',
+              gap: 1,
+              m: 0,
+              p: 0,
+            }}
+          >
             {set.members.map((member, k) => (
-              <Member key={member.file} member={member} onRole={(role) => change(k, { role, doubt: null })} />
+              <MemberCard
+                key={member.file}
+                member={member}
+                at={k}
+                onRole={(role) => change(k, (now) => withRole(now, role))}
+                onChannel={(n, role) =>
+                  change(k, (now) => ({
+                    ...now,
+                    channels: now.channels.map((one, c) => (c === n ? role : one)),
+                    doubt: null,
+                  }))
+                }
+                onSwap={(other) => setSet({ ...set, members: swapped(set.members, k, other) })}
+              />
             ))}
-          </tbody>
-        </table>
+          </Box>
+        </Box>
         {(problems.length > 0 || failure) && (
           <Alert severity="warning" variant="outlined">
             {failure && <div>{failure}</div>}
@@ -147,25 +174,19 @@ export function SetDialog({ dropped, projectId, onEnd }: SetDialogProps) {
         </Box>
       </DialogContent>
       <DialogActions>
-        {setUp !== null && (
+        {done !== null && (
           <LinearProgress
             variant="determinate"
-            value={100 * setUp}
+            value={100 * done}
             aria-label="Setting up"
             sx={{ flex: 1, mx: 2 }}
           />
         )}
-        <Button onClick={() => onEnd(null)}>Cancel</Button>
+        <Button onClick={cancel}>{place.of > 1 ? 'Skip this set' : 'Cancel'}</Button>
         <Button
           variant="contained"
-          disabled={
-            reading ||
-            making ||
-            problems.length > 0 ||
-            set.name.trim() === '' ||
-            (normal !== undefined && !found)
-          }
-          onClick={() => void make()}
+          disabled={waits || problems.length > 0 || set.name.trim() === ''}
+          onClick={() => void make({ ...set, green })}
         >
           Make the tile
         </Button>
