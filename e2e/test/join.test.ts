@@ -48,6 +48,15 @@ describe('joining', () => {
     await dialog.getByRole('button', { name: 'Stop' }).waitFor({ state: 'detached' });
     const best = dialog.locator('[data-offer]').filter({ hasText: '· best' });
     expect(await best.getAttribute('data-offer')).to.match(/^meet/);
+    // Enlarged, the picture fills the window; the next one takes its place there.
+    const small = (await best.locator('canvas').boundingBox())!;
+    await best.getByRole('button', { name: /^Enlarge Meet/ }).click();
+    const large = (await dialog.locator('canvas').boundingBox())!;
+    expect(large.width).to.be.above(2 * small.width);
+    await dialog.getByText('Meet: bend, then cut · best').waitFor();
+    await dialog.getByRole('button', { name: 'Next' }).click();
+    await dialog.getByText('Meet: bend, then cut · best').waitFor({ state: 'detached' });
+    await page.keyboard.press('Escape');
     await best.getByRole('button', { name: 'Use this' }).click();
     await page.getByText(/the cut is nearly like the photo|the cut looks like the photo/).waitFor();
     expect(await unlike()).to.be.below(before / 4);

@@ -7,10 +7,18 @@ interface ChoicesProps<T extends string | number> {
   value: T;
   options: readonly { value: T; words: string }[];
   onChange(value: T): void;
+  /** They share the width there is, and give up their room before any is cut off. */
+  fills?: boolean;
 }
 
 /** A few choices side by side, one of them taken. */
-export function Choices<T extends string | number>({ label, value, options, onChange }: ChoicesProps<T>) {
+export function Choices<T extends string | number>({
+  label,
+  value,
+  options,
+  onChange,
+  fills = false,
+}: ChoicesProps<T>) {
   return (
     <ToggleButtonGroup
       exclusive
@@ -20,12 +28,14 @@ export function Choices<T extends string | number>({ label, value, options, onCh
       onChange={(_event, next: T | null) => next !== null && onChange(next)}
       sx={{
         bgcolor: GREY.card,
+        ...(fills ? { flex: 1, minWidth: 0 } : {}),
         '& .MuiToggleButton-root': {
-          px: 0.9,
+          ...(fills ? { flex: '1 1 auto', minWidth: 0, whiteSpace: 'nowrap' } : {}),
+          px: fills ? 0.4 : 0.9,
           py: 0.25,
           color: GREY.ink,
           borderColor: GREY.line,
-          fontSize: 12.5,
+          fontSize: fills ? 12 : 12.5,
         },
         '& .Mui-selected, & .Mui-selected:hover': {
           bgcolor: `${GREY.ink} !important`,

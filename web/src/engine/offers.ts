@@ -12,7 +12,8 @@ import {
 import type { EngineWorker, OfferedJoin } from './protocol.ts';
 import { rgbaOf } from './view-pictures.ts';
 
-const OFFERED = 256;
+/** Longest side of the pictures of ways to join: as large as they are tried. */
+const OFFERED = 512;
 
 /** A proposal as the page shows it, with the figures of the joined axes. */
 function offerOf(

@@ -59,8 +59,10 @@ export function DropPlace({ over, onFiles, onKept, onPlain }: DropPlaceProps) {
         {...input}
         {...({ webkitdirectory: '' } as object)}
       />
-      <Typography sx={{ fontWeight: 700, fontSize: 15 }}>Drop or paste a photo here</Typography>
-      {problems.length === 0 && (
+      {!(isCancelled && made.length > 0) && (
+        <Typography sx={{ fontWeight: 700, fontSize: 15 }}>Drop or paste a photo here</Typography>
+      )}
+      {problems.length === 0 && !isCancelled && (
         <Typography sx={{ color: GREY.soft }}>
           or several, a folder, or a set of maps. PNG, JPEG, WebP, TIFF or OpenEXR.
         </Typography>
@@ -88,16 +90,16 @@ export function DropPlace({ over, onFiles, onKept, onPlain }: DropPlaceProps) {
         </Box>
       )}
       {isCancelled && !at && (
-        <Typography role="status" sx={{ color: GREY.soft }}>
-          Import cancelled; nothing was imported.{' '}
+        <Box role="status" sx={{ color: GREY.soft, order: -1, display: 'grid', justifyItems: 'center' }}>
+          Import cancelled; nothing was imported.
           {made.length > 0 && (
-            <Button variant="text" onClick={() => void keepMade(onKept)}>
+            <Button onClick={() => void keepMade(onKept)}>
               {made.length === 1
                 ? 'Keep the one tile made before'
                 : `Keep the ${made.length} tiles made before`}
             </Button>
           )}
-        </Typography>
+        </Box>
       )}
       {asking && !at && (
         // Not a part of the drop place that opens files.

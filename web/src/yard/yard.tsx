@@ -20,7 +20,6 @@ import { ProjectSheet, SHEET_WIDTH } from './project-sheet.tsx';
 import { ProjectTabs } from './project-tabs.tsx';
 import { useProjects, useTiles, type YardTile } from './queries.ts';
 import { useSelectionBox } from './selection/selection-box.tsx';
-import { SelectionSheet } from './selection/selection-sheet.tsx';
 import { useSelection } from './selection/use-selection.ts';
 import { TileGrid } from './tile-grid.tsx';
 import { usePasted } from './use-pasted.ts';
@@ -29,6 +28,10 @@ import { Wishes } from './wishes.tsx';
 const FIRST_PROJECT = 'First surfaces';
 
 // Nothing of these is seen at first, and they know all of a recipe.
+const SelectionSheet = later(
+  async () => (await import('./selection/selection-sheet.tsx')).SelectionSheet,
+  <Box sx={{ width: SHEET_WIDTH, flex: 'none' }} />,
+);
 const TileSheet = later(
   async () => (await import('./tile-sheet.tsx')).TileSheet,
   <Box sx={{ width: SHEET_WIDTH, flex: 'none' }} />,

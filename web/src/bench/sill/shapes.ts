@@ -12,7 +12,7 @@ export const SHAPE_WORDS: Record<Shape, string> = {
   block: 'Block',
   post: 'Post',
   nook: 'Nook',
-  field: 'Far field',
+  field: 'Field',
   scene: 'Terrace',
   own: 'Own',
 };

@@ -8,18 +8,27 @@ export function SillPopover({
   words,
   label,
   isOn = false,
+  says,
   children,
 }: {
   words: string;
   /** Name of what opens. */
   label: string;
   isOn?: boolean;
+  /** What the button says to those who do not see it, and under the pointer; its words where nothing is given. */
+  says?: string;
   children: ReactNode;
 }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
-      <Button aria-haspopup="dialog" sx={pressable(isOn)} onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        aria-haspopup="dialog"
+        aria-label={says}
+        title={says}
+        sx={{ ...pressable(isOn), px: 0.7, flex: '0 0 auto' }}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         {words}
       </Button>
       <Popover

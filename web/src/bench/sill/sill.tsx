@@ -1,52 +1,23 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import ListSubheader from '@mui/material/ListSubheader';
-import MenuItem from '@mui/material/MenuItem';
-import Select from '@mui/material/Select';
-import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import { hasMap } from '../../engine/has-map.ts';
-import { VIEW_WORDS } from '../../engine/views.ts';
 import { FIGURES, GREY } from '../../theme.ts';
-import { Choices } from '../choices.tsx';
-import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
-import { BesidePanel } from './beside/beside-panel.tsx';
-import { DepthPanel } from './depth/depth-panel.tsx';
 import { GREY_STEPS } from './grey-steps.tsx';
-import { LightPanel } from './light/light-panel.tsx';
-import { useOwnSurroundings } from './light/own-surroundings.ts';
 import { SunDisc, useChosenLight } from './light/sun-disc.tsx';
-import { SURROUNDINGS, SURROUNDINGS_WORDS } from './light/surroundings.ts';
 import { MapsInPlay } from './maps-in-play.tsx';
 import { partAt } from './scene/drop.ts';
 import { lay } from './scene/laid.ts';
 import { SceneTray, TILE_DRAG } from './scene/tray.tsx';
-import { ShapePanel } from './shape-panel.tsx';
-import { SHAPE_WORDS, SHAPES, type Shape } from './shapes.ts';
-import { type Around, type Show, SILL_MAPS, useSill } from './state.ts';
+import { SillBar } from './sill-bar.tsx';
+import { useSill } from './state.ts';
 import { SillView } from './view.tsx';
-
-const SHOW_WORDS: [Show, string][] = [
-  ['finished', 'Finished'],
-  ['clay', 'Clay'],
-  ['side', 'Side light'],
-  ['sheen', 'Sheen only'],
-  ['light', 'Light only'],
-  ['unlit', 'Unlit'],
-  ['eye', 'Beside grey steps'],
-];
 
 /** The lit view: all maps in play, under a sun that is moved by hand. */
 export function Sill() {
   const hasMaps = useBench((s) => s.maps !== null);
-  const maps = useBench((s) => s.maps);
-  const { shape, show, grown, around } = useSill();
+  const { shape, show, grown } = useSill();
   const projectId = useBench((s) => s.projectId);
-  const ownSurroundings = useOwnSurroundings();
   const { name: lightName, light } = useChosenLight();
-  const hasOwn = useSill((s) => s.own !== null);
-  const select = { bgcolor: GREY.card, fontSize: 12.5, '& .MuiSelect-select': { py: 0.4 } };
   return (
     <Box
       component="section"
@@ -62,73 +33,7 @@ export function Sill() {
         ...(grown ? { position: 'absolute', inset: 0, zIndex: 3 } : {}),
       }}
     >
-      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
-        <Choices
-          label="Shape"
-          value={shape}
-          options={SHAPES.filter((value) => value !== 'own' || hasOwn).map((value) => ({
-            value,
-            words: SHAPE_WORDS[value],
-          }))}
-          onChange={(next: Shape) => useSill.setState({ shape: next })}
-        />
-        <Select
-          size="small"
-          value={show}
-          inputProps={{ 'aria-label': 'What the Sill shows' }}
-          onChange={(event) => useSill.setState({ show: event.target.value as Show })}
-          sx={select}
-        >
-          {SHOW_WORDS.map(([value, words]) => (
-            <MenuItem key={value} value={value}>
-              {words}
-            </MenuItem>
-          ))}
-          <ListSubheader sx={{ bgcolor: 'inherit', lineHeight: 2.2 }}>One map</ListSubheader>
-          {SILL_MAPS.filter((map) => hasMap(maps, map)).map((map) => (
-            <MenuItem key={map} value={map}>
-              {VIEW_WORDS[map]}
-            </MenuItem>
-          ))}
-        </Select>
-        {show !== 'eye' && (
-          <>
-            <Select
-              size="small"
-              value={around.name}
-              inputProps={{ 'aria-label': 'What lies around' }}
-              onChange={(event) =>
-                useSill.setState({ around: { ...around, name: event.target.value as Around['name'] } })
-              }
-              sx={select}
-            >
-              {SURROUNDINGS.map((name) => (
-                <MenuItem key={name} value={name}>
-                  {SURROUNDINGS_WORDS[name]}
-                </MenuItem>
-              ))}
-              {ownSurroundings.map(({ id, name }) => (
-                <MenuItem key={id} value={`own:${id}`}>
-                  {name}
-                </MenuItem>
-              ))}
-            </Select>
-            <LightPanel />
-            <DepthPanel />
-            <ShapePanel />
-            <BesidePanel />
-          </>
-        )}
-        <Tooltip title={grown ? 'Collapse the Sill (L)' : 'Expand the Sill (L)'}>
-          <Button
-            aria-pressed={grown}
-            sx={{ ...pressable(grown), ml: 'auto' }}
-            onClick={() => useSill.setState({ grown: !grown })}
-          >
-            {grown ? 'Collapse' : 'Expand'}
-          </Button>
-        </Tooltip>
-      </Box>
+      <SillBar />
       <Box
         sx={{ flex: 1, minHeight: 0, position: 'relative' }}
         data-sill={hasMaps ? 'lit' : 'waiting'}

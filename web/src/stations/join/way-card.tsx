@@ -13,7 +13,8 @@ const { method: METHOD, blend: BLEND } = STATIONS.join.settings;
 const nameOf = (setting: ChoiceSetting, value: string | number) =>
   setting.names[setting.options.indexOf(value)];
 
-const wordsOf = ({ method, blend }: Way): string =>
+/** A way of joining in words. */
+export const wordsOfWay = ({ method, blend }: Way): string =>
   method === 'cut'
     ? `${nameOf(METHOD, method)}, ${nameOf(BLEND, blend).toLowerCase()}`
     : nameOf(METHOD, method);
@@ -29,10 +30,12 @@ interface WayCardProps {
   isBest: boolean;
   inHand: boolean;
   onTake(): void;
+  /** It is to be seen large. */
+  onEnlarge(): void;
 }
 
-/** One way of joining with its picture and figures; it has its place before it is tried, so that nothing moves. */
-export function WayCard({ way, offer, words, aspect, isBest, inHand, onTake }: WayCardProps) {
+/** What was measured of a way of joining. */
+export function WayFigures({ offer }: { offer: OfferedJoin | null }) {
   const figures: [string, number | undefined][] = [
     ['mismatch', offer?.score],
     ['seam', offer?.seam],
@@ -41,8 +44,29 @@ export function WayCard({ way, offer, words, aspect, isBest, inHand, onTake }: W
   ];
   return (
     <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '1fr 1fr',
+        columnGap: 1.25,
+        justifyContent: 'start',
+        font: `12px ${FIGURES}`,
+      }}
+    >
+      {figures.map(([name, value]) => (
+        <span key={name}>
+          {name} {value?.toFixed(2) ?? '–'}
+        </span>
+      ))}
+    </Box>
+  );
+}
+
+/** One way of joining with its picture and figures; it has its place before it is tried, so that nothing moves. */
+export function WayCard({ way, offer, words, aspect, isBest, inHand, onTake, onEnlarge }: WayCardProps) {
+  return (
+    <Box
       component="article"
-      aria-label={wordsOf(way)}
+      aria-label={wordsOfWay(way)}
       data-offer={offer ? `${way.method} ${way.blend}` : undefined}
       sx={{
         bgcolor: GREY.card,
@@ -54,7 +78,16 @@ export function WayCard({ way, offer, words, aspect, isBest, inHand, onTake }: W
       }}
     >
       {offer ? (
-        <Laid picture={offer.picture} />
+        <Box
+          component="button"
+          type="button"
+          aria-label={`Enlarge ${wordsOfWay(way)}`}
+          title="Enlarge"
+          onClick={onEnlarge}
+          sx={{ p: 0, border: 0, display: 'block', width: '100%', cursor: 'zoom-in', bgcolor: 'transparent' }}
+        >
+          <Laid picture={offer.picture} />
+        </Box>
       ) : (
         <Box sx={{ aspectRatio: aspect, display: 'grid', placeItems: 'center', color: GREY.soft }}>
           {words}
@@ -62,18 +95,10 @@ export function WayCard({ way, offer, words, aspect, isBest, inHand, onTake }: W
       )}
       <Box sx={{ p: 1, display: 'grid', gap: 0.5, flex: 1 }}>
         <Typography sx={{ fontWeight: 700, lineHeight: 1.25 }}>
-          {wordsOf(way)}
+          {wordsOfWay(way)}
           {isBest && ' · best'}
         </Typography>
-        <Box
-          sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 1.25, font: `12px ${FIGURES}` }}
-        >
-          {figures.map(([name, value]) => (
-            <span key={name}>
-              {name} {value?.toFixed(2) ?? '–'}
-            </span>
-          ))}
-        </Box>
+        <WayFigures offer={offer} />
         <Button
           variant={isBest ? 'contained' : 'outlined'}
           size="small"

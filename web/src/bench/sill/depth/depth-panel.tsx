@@ -90,7 +90,8 @@ export function DepthPanel() {
   };
   return (
     <SillPopover
-      words={`Depth: ${triplanar ? 'triplanar' : DEPTH_WORDS[isBarred(depth) ? 'flat' : depth].name.toLowerCase()}`}
+      words="Depth …"
+      says={`Depth: ${triplanar ? 'triplanar' : DEPTH_WORDS[isBarred(depth) ? 'flat' : depth].name.toLowerCase()}`}
       label="Depth of the Sill"
       isOn={depth !== 'true' || triplanar}
     >

@@ -1,5 +1,8 @@
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
 import Typography from '@mui/material/Typography';
 import { type NumberSetting, number } from '@zesty-tile/core';
+import { GREY } from '../../../theme.ts';
 import { Choices } from '../../choices.tsx';
 import { FlagDial } from '../../dials/flag-dial.tsx';
 import { NumberDial } from '../../dials/number-dial.tsx';
@@ -7,8 +10,9 @@ import { FileButton } from '../file-button.tsx';
 import { SillPopover, SillRow } from '../sill-popover.tsx';
 import { type Around, useSill } from '../state.ts';
 import { LampRows } from './lamp-rows.tsx';
-import { useTakeSurroundings } from './own-surroundings.ts';
+import { useOwnSurroundings, useTakeSurroundings } from './own-surroundings.ts';
 import { RigRows } from './rig-rows.tsx';
+import { SURROUNDINGS, SURROUNDINGS_WORDS } from './surroundings.ts';
 
 const percent = (label: string, help: string, usual: number): NumberSetting =>
   number({ label, help, default: usual, min: 0, max: 1, step: 0.01, unit: '' });
@@ -71,9 +75,30 @@ const SEEN = {
 export function LightPanel() {
   const { around, exposure, tone, turning, sunStrength, lamps } = useSill();
   const takeSurroundings = useTakeSurroundings();
+  const ownSurroundings = useOwnSurroundings();
   const put = (values: Partial<Around>) => useSill.setState({ around: { ...around, ...values } });
   return (
     <SillPopover words="Light …" label="Light of the Sill" isOn={lamps.length > 0}>
+      <SillRow words="Surroundings">
+        <Select
+          size="small"
+          value={around.name}
+          inputProps={{ 'aria-label': 'What lies around' }}
+          onChange={(event) => put({ name: event.target.value as Around['name'] })}
+          sx={{ bgcolor: GREY.card, width: 170 }}
+        >
+          {SURROUNDINGS.map((name) => (
+            <MenuItem key={name} value={name}>
+              {SURROUNDINGS_WORDS[name]}
+            </MenuItem>
+          ))}
+          {ownSurroundings.map(({ id, name }) => (
+            <MenuItem key={id} value={`own:${id}`}>
+              {name}
+            </MenuItem>
+          ))}
+        </Select>
+      </SillRow>
       <NumberDial setting={DIALS.turn} value={around.turn} onChange={(turn) => put({ turn })} />
       <NumberDial
         setting={DIALS.strength}
