@@ -93,11 +93,11 @@ describe('the Sill against a reference shading', () => {
     await page.getByRole('button', { name: 'All maps on' }).click();
     for (const map of ['Height', 'Occlusion']) await page.getByRole('checkbox', { name: map }).click();
     await page.keyboard.press('Escape');
-    await within(page, 'Light …', async () => {
+    await within(page, 'Light', async () => {
       await page.getByRole('button', { name: 'Cut off' }).click();
       await setFigure(page, 'Strength', 0);
     });
-    await page.getByRole('button', { name: 'Shape …' }).click();
+    await page.getByRole('button', { name: 'Shape', exact: true }).click();
   });
   after(async () => {
     await page.context().close();
@@ -118,7 +118,7 @@ describe('the Sill against a reference shading', () => {
           .getByTestId('saved')
           .getByText(/Saved \d/)
           .waitFor();
-        await page.getByRole('button', { name: 'Shape …' }).click();
+        await page.getByRole('button', { name: 'Shape', exact: true }).click();
       }
       const { revision } = await (await fetch(`${stage.url}/api/tiles/${tile}`)).json();
       const bytes = await readFile(demoPicture('pamments'));

@@ -45,7 +45,7 @@ export async function setFigure(page: Page, name: string, value: number) {
 /** A still of the Sill, as codes of 64 × 64 pixels. */
 export async function still(page: Page): Promise<number[]> {
   let bytes = Buffer.alloc(0);
-  await within(page, 'Shape …', async () => {
+  await within(page, 'Shape', async () => {
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('button', { name: 'Still of 1024 px' }).click(),

@@ -71,7 +71,7 @@ describe('the Sill', () => {
       seen.push(await still(page));
     }
     for (const around of ['Noon terrace', 'Lemon house', 'Dusk', 'White studio']) {
-      await within(page, 'Light …', () => choose(page, 'What lies around', around));
+      await within(page, 'Light', () => choose(page, 'What lies around', around));
       seen.push(await still(page));
     }
     for (let a = 0; a < seen.length; a++) {
@@ -79,7 +79,7 @@ describe('the Sill', () => {
       for (let b = a + 1; b < seen.length; b++)
         expect(apart(seen[a], seen[b]), `${a} and ${b}`).to.be.above(1);
     }
-    await within(page, 'Light …', () => choose(page, 'What lies around', 'Overcast'));
+    await within(page, 'Light', () => choose(page, 'What lies around', 'Overcast'));
   });
 
   it('sheen alone is darker than all of it, light alone brighter; a stop of exposure brightens', async () => {
@@ -91,9 +91,9 @@ describe('the Sill', () => {
     await choose(page, 'What the Sill shows', 'Side light');
     expect(apart(await still(page), finished)).to.be.above(2);
     await choose(page, 'What the Sill shows', 'Finished');
-    await within(page, 'Light …', () => setFigure(page, 'Exposure', 1));
+    await within(page, 'Light', () => setFigure(page, 'Exposure', 1));
     expect(mean(await still(page))).to.be.above(1.15 * mean(finished));
-    await within(page, 'Light …', () => setFigure(page, 'Exposure', 0));
+    await within(page, 'Light', () => setFigure(page, 'Exposure', 0));
   });
 
   it('a shape of one’s own is taken from an OBJ file; one without texture coordinates is refused in words', async () => {
@@ -103,7 +103,7 @@ describe('the Sill', () => {
         .getByLabel('Shape file')
         .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
     const before = await still(page);
-    await within(page, 'Shape …', async () => {
+    await within(page, 'Shape', async () => {
       await give([...roof, 'f 1 2 3', 'f 1 3 4'].join('\n'));
       await page.getByText(/has texture coordinates/).waitFor();
       await give('nothing', 'roof.xyz');
@@ -212,7 +212,7 @@ describe('the Sill', () => {
     await shape('Slab');
     const alone = await still(page);
     const labels = page.locator('[data-sill]');
-    await within(page, 'Compare …', () => choose(page, 'Compare with', 'Its albedo alone'));
+    await within(page, 'Compare', () => choose(page, 'Compare with', 'Its albedo alone'));
     await labels.getByText('Albedo alone').waitFor();
     await labels.getByText('This tile').waitFor();
     const halves = await still(page);
@@ -224,13 +224,13 @@ describe('the Sill', () => {
       [/^Version 1\b/, 'Version 1'],
       [/copper/i, /copper/i],
     ] as const) {
-      await within(page, 'Compare …', () => choose(page, 'Compare with', name));
+      await within(page, 'Compare', () => choose(page, 'Compare with', name));
       await page.locator('[data-beside="ready"]').waitFor();
       await labels.getByText(words, { exact: typeof words === 'string' }).waitFor();
     }
     const copper = await still(page);
     expect(apart(copper, halves)).to.be.above(1);
-    await within(page, 'Compare …', () => page.getByRole('button', { name: 'With a line between' }).click());
+    await within(page, 'Compare', () => page.getByRole('button', { name: 'With a line between' }).click());
     const line = page.getByRole('slider', { name: 'Between both versions' });
     await line.focus();
     await page.keyboard.press('Home');
@@ -239,13 +239,13 @@ describe('the Sill', () => {
     await line.focus();
     await page.keyboard.press('End');
     expect(apart(await still(page), alone)).to.be.above(2);
-    await within(page, 'Compare …', () => choose(page, 'Compare with', 'Nothing'));
+    await within(page, 'Compare', () => choose(page, 'Compare with', 'Nothing'));
     expect(apart(await still(page), alone)).to.be.below(0.5);
   });
 
   it('lights of one’s own burn beside the sun; a rig keeps them over a reload', async () => {
     const before = await still(page);
-    await within(page, 'Light …', async () => {
+    await within(page, 'Light', async () => {
       await setFigure(page, 'Sun', 0);
       await page.getByRole('button', { name: 'Add a light' }).click();
       await setFigure(page, 'Strength', 6);
@@ -263,21 +263,21 @@ describe('the Sill', () => {
     expect(apart(moved, lit)).to.be.above(0.1);
     await page.reload();
     await page.locator('[data-sill="lit"]').waitFor();
-    await within(page, 'Light …', () => choose(page, 'Rig', 'Lantern'));
+    await within(page, 'Light', () => choose(page, 'Rig', 'Lantern'));
     await page.waitForFunction(
       `document.querySelector('[data-station="crate"]').textContent.includes('file')`,
     );
     const again = await still(page);
     expect(apart(again, lit)).to.be.below(0.5);
-    await within(page, 'Light …', async () => {
+    await within(page, 'Light', async () => {
       await page.getByRole('button', { name: 'Delete rig Lantern' }).click();
       await page.getByText('“Lantern” was deleted.').waitFor();
       await page.getByRole('button', { name: 'Remove light 1' }).click();
       await setFigure(page, 'Sun', 1);
     });
     await undo(page, '“Lantern” was deleted.');
-    await within(page, 'Light …', () => choose(page, 'Rig', 'Lantern'));
-    await within(page, 'Light …', async () => {
+    await within(page, 'Light', () => choose(page, 'Rig', 'Lantern'));
+    await within(page, 'Light', async () => {
       await page.getByRole('button', { name: 'Remove light 1' }).click();
       await setFigure(page, 'Sun', 1);
     });
@@ -297,7 +297,7 @@ describe('the Sill', () => {
       Buffer.from('#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 4 +X 8\n'),
       Buffer.from(Array(32).fill([128, 8, 8, 131]).flat()),
     ]);
-    await within(page, 'Light …', async () => {
+    await within(page, 'Light', async () => {
       await give('wide.png', await picture(40, '#fff'));
       await page.getByText(/must be twice as wide as high/).waitFor();
       await give('broken.hdr', Buffer.from('#?RADIANCE\nnothing'));
@@ -309,13 +309,13 @@ describe('the Sill', () => {
     const channel = (codes: number[], c: number) => mean(codes.filter((_, i) => i % 3 === c));
     const isBlue = await anotherThan(before);
     expect(channel(isBlue, 2) / channel(isBlue, 0)).to.be.above(channel(before, 2) / channel(before, 0));
-    await within(page, 'Light …', async () => {
+    await within(page, 'Light', async () => {
       await give('red hall.hdr', hdr);
       await page.getByRole('combobox', { name: 'What lies around' }).getByText('red hall').waitFor();
     });
     const isRed = await anotherThan(isBlue);
     expect(channel(isRed, 0) / channel(isRed, 2)).to.be.above(channel(before, 0) / channel(before, 2));
-    await within(page, 'Light …', () => choose(page, 'What lies around', 'Overcast'));
+    await within(page, 'Light', () => choose(page, 'What lies around', 'Overcast'));
   });
 
   it('tiles are dropped on the terrace’s parts, and lie there after a reload', async () => {
@@ -351,7 +351,7 @@ describe('the Sill', () => {
     const edge = (await (await fetch(`${stage.url}/api/tiles/${tile}`)).json()).revision.recipe.stations
       .square.edgeMetres;
     const before = await still(page);
-    await within(page, 'Shape …', async () => {
+    await within(page, 'Shape', async () => {
       const width = page.getByRole('textbox', { name: 'Width, figure' });
       expect(Number(await width.inputValue())).to.be.closeTo(edge, 0.011);
       await setFigure(page, 'Repeats', 3);
@@ -360,9 +360,9 @@ describe('the Sill', () => {
     });
     const figure = await still(page);
     expect(apart(figure, before)).to.be.above(2);
-    await within(page, 'Shape …', () => flag('For scale'));
+    await within(page, 'Shape', () => flag('For scale'));
     expect(apart(await still(page), figure)).to.be.above(0.3);
-    await within(page, 'Shape …', () => setFigure(page, 'Repeats', 1));
+    await within(page, 'Shape', () => setFigure(page, 'Repeats', 1));
     await shape('Field');
     expect(apart(await still(page), before)).to.be.above(3);
     await shape('Slab');
@@ -395,10 +395,10 @@ describe('the Sill', () => {
     const emission = await send('leaf_emission.png', await flat('#ff3010').png().toBuffer());
     await openTile('leaf', colour, { opacity, emission }, '2:1');
     const cut = await still(page);
-    await within(page, 'Shape …', () => page.getByRole('button', { name: 'Seen through' }).click());
+    await within(page, 'Shape', () => page.getByRole('button', { name: 'Seen through' }).click());
     const through = await still(page);
     expect(apart(through, cut)).to.be.above(1);
-    await within(page, 'Shape …', () => setFigure(page, 'Glow', 0));
+    await within(page, 'Shape', () => setFigure(page, 'Glow', 0));
     const dark = await still(page);
     const channel = (codes: number[], c: number) => mean(codes.filter((_, i) => i % 3 === c));
     expect(channel(through, 0)).to.be.above(channel(dark, 0) + 5);
@@ -408,7 +408,7 @@ describe('the Sill', () => {
     await choose(page, 'What the Sill shows', 'Finished');
     await shape('Post');
     const oneFace = await still(page);
-    await within(page, 'Shape …', () => flag('Two-sided'));
+    await within(page, 'Shape', () => flag('Two-sided'));
     expect(apart(await still(page), oneFace)).to.be.above(0.5);
   });
 });

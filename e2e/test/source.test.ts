@@ -31,6 +31,14 @@ async function writeSet(folder: string): Promise<void> {
   await put('Lemon crate_disp.png', grey(height));
   await put('Lemon crate_r.png', grey(height.map(() => 0.4)));
   await put('Lemon crate_ao.png', grey(new Float32Array(N * 128).fill(0.8)));
+  // Occlusion, roughness and metallic in one picture, each plainly another.
+  const packed = Uint8Array.from(
+    { length: 3 * N * N },
+    (_, i) => [255 * height[((i - 1) / 3) | 0], i % 256, 0][i % 3],
+  );
+  await put('Basket_ORM.png', sharp(packed, { raw: { width: N, height: N, channels: 3 } }));
+  await put('Basket_Color.png', grey(height.map((v) => 0.2 + 0.3 * v)).toColourspace('srgb'));
+  await put('Basket_Height.png', grey(height));
 }
 
 describe('sources', () => {
@@ -151,6 +159,54 @@ describe('sources', () => {
     const manifest = (await answer.json()) as Manifest;
     expect(manifest.source).to.include({ origin: 'carved for the lemon house', licence: 'own' });
     expect(Object.keys(manifest.given).sort()).to.deep.equal(['height', 'normal', 'roughness']);
+  });
+
+  it('a packed picture is split by its channels; two pictures dragged onto each other exchange what they are', async () => {
+    await page.goto(stage.url);
+    await page.getByRole('button', { name: 'Choose photos' }).waitFor();
+    const tiles = () => page.locator('[data-tile]').count();
+    const before = await tiles();
+    await give('Basket_Color.png', 'Basket_Height.png', 'Basket_ORM.png');
+    const dialog = page.getByRole('dialog', { name: 'A set of 3 pictures for one tile' });
+    const role = (file: string) => dialog.getByRole('combobox', { name: `What ${file} is` });
+    for (const [channel, map] of [
+      ['Red', 'Occlusion'],
+      ['Green', 'Roughness'],
+      ['Blue', 'Metallic'],
+    ]) {
+      await dialog
+        .getByRole('combobox', { name: `${channel} of Basket_ORM.png` })
+        .getByText(map)
+        .waitFor();
+      const picture = dialog.getByRole('img', { name: `${channel} of Basket_ORM.png` });
+      await picture.waitFor();
+      // The blue one is black: what is seen is the channel alone.
+      const mean = await picture.evaluate(async (image) => {
+        await (image as HTMLImageElement).decode();
+        const canvas = new OffscreenCanvas(8, 8);
+        const context = canvas.getContext('2d')!;
+        context.drawImage(image as HTMLImageElement, 0, 0, 8, 8);
+        const { data } = context.getImageData(0, 0, 8, 8);
+        return data.reduce((sum, value, i) => sum + (i % 4 === 3 ? 0 : value), 0) / 192;
+      });
+      if (map === 'Metallic') expect(mean).to.be.below(2);
+      else expect(mean).to.be.above(40);
+    }
+    const card = (file: string) => dialog.getByRole('listitem', { name: file });
+    const thumb = (file: string) => card(file).getByRole('img', { name: file, exact: true });
+    await thumb('Basket_Height.png').dragTo(thumb('Basket_Color.png'));
+    await role('Basket_Color.png').getByText('Height').waitFor();
+    await role('Basket_Height.png').getByText('Colour').waitFor();
+    // Cancelled, nothing was imported.
+    await dialog.getByRole('button', { name: 'Cancel' }).click();
+    await dialog.waitFor({ state: 'detached' });
+    expect(await tiles()).to.equal(before);
+    await give('Basket_Color.png', 'Basket_Height.png', 'Basket_ORM.png');
+    await dialog.getByRole('button', { name: 'Make the tile' }).click();
+    await page.waitForURL(/\/source$/);
+    const maps = page.getByRole('region', { name: 'Supplied maps' });
+    await maps.getByText('green of Basket_ORM.png').waitFor();
+    await maps.getByText('blue of Basket_ORM.png').waitFor();
   });
 
   it('a tile starts from one colour and a size, and tiles as it is', async () => {

@@ -92,7 +92,7 @@ export async function openStage(tiles: readonly DemoId[], size?: 512, workers = 
   return {
     data,
     serverErrors,
-    /** Errors that pages printed or threw. */
+    /** Errors that pages printed or threw, and words that something in them is out of date. */
     faults,
     get url() {
       return running.url;
@@ -117,7 +117,8 @@ export async function openStage(tiles: readonly DemoId[], size?: 512, workers = 
       const page = await context.newPage();
       page.on('pageerror', (error) => faults.push(error.message));
       page.on('console', (message) => {
-        if (message.type() === 'error') faults.push(`${message.text()} ${message.location().url}`);
+        if (message.type() === 'error' || /deprecated/i.test(message.text()))
+          faults.push(`${message.text()} ${message.location().url}`);
       });
       return page;
     },

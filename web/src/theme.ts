@@ -73,6 +73,46 @@ const THEMES: Record<ThemeName, Record<string, string>> = {
   },
 };
 
+/** Fields with their words above them, square switches: one look for whatever is set. */
+const fields = (is: Record<string, string>) => ({
+  MuiInputLabel: {
+    defaultProps: { shrink: true },
+    styleOverrides: {
+      root: {
+        position: 'static' as const,
+        transform: 'none',
+        fontSize: 12.5,
+        lineHeight: 1.4,
+        marginBottom: 3,
+        color: is.soft,
+        maxWidth: 'none',
+        '&.Mui-focused': { color: is.ink },
+      },
+    },
+  },
+  MuiOutlinedInput: {
+    styleOverrides: {
+      root: { background: is.card },
+      notchedOutline: { top: 0, borderColor: is.line, '& legend': { display: 'none' } },
+    },
+  },
+  MuiSwitch: {
+    defaultProps: { size: 'small' as const },
+    styleOverrides: {
+      root: { width: 32, height: 18, padding: 0, overflow: 'visible' },
+      switchBase: {
+        padding: 3,
+        '&.Mui-checked': { transform: 'translateX(14px)' },
+        '&.Mui-checked + .MuiSwitch-track': { opacity: 1, backgroundColor: is.ink },
+        '&.Mui-checked .MuiSwitch-thumb': { backgroundColor: is.zest },
+      },
+      thumb: { width: 12, height: 12, borderRadius: 2, boxShadow: 'none', backgroundColor: is.card },
+      track: { borderRadius: 4, opacity: 1, backgroundColor: is.soft },
+    },
+  },
+  MuiAutocomplete: { defaultProps: { noOptionsText: 'Nothing is called that.' } },
+});
+
 /** The theme of every component, light or dim. */
 export function themeOf(name: ThemeName) {
   const is = THEMES[name];
@@ -118,12 +158,22 @@ export function themeOf(name: ThemeName) {
           ':root': Object.fromEntries(Object.entries(is).map(([key, value]) => [`--${key}`, value])),
           'html, body, #root': { height: '100%' },
           body: { fontVariantNumeric: 'tabular-nums', minWidth: 1100 },
-          ':focus-visible': { outline: `2px solid ${is.ink}`, outlineOffset: 2 },
+          // The ring has two colours, so that it is seen on light and on dark alike.
+          '*:focus-visible, *:has(> input[type=checkbox]:focus-visible), *:has(> input[type=radio]:focus-visible), *:has(> input[type=range]:focus-visible)':
+            {
+              outline: `2px solid ${is.ink} !important`,
+              outlineOffset: '1px',
+              boxShadow: `0 0 0 5px ${is.card} !important`,
+            },
+          // A field shows it on its frame.
+          'input.MuiInputBase-input:focus-visible, textarea.MuiInputBase-input:focus-visible, .MuiSelect-select:focus-visible':
+            { outline: 'none !important', boxShadow: 'none !important' },
           '@media (prefers-reduced-motion: reduce)': {
             '*': { animation: 'none !important', transition: 'none !important' },
           },
         },
       },
+      ...fields(is),
       MuiTooltip: { defaultProps: { enterDelay: 500 } },
     },
   });

@@ -223,9 +223,21 @@ export interface NamedSet<F> {
   files: { file: F; read: RoleRead }[];
 }
 
+/** Brings files whose names say nothing into the set whose name they begin with: they are one of its maps as a rule. */
+function joinStrays<F>(together: Map<string, NamedSet<F>>): void {
+  const sets = [...together].filter(([, { files }]) => files.some(({ read }) => isGivenMap(read.role)));
+  for (const [key, { files }] of [...together]) {
+    if (files.length !== 1 || files[0].read.role !== null || files[0].read.packed) continue;
+    const home = sets.find(([of, set]) => set.files.length > 1 && key !== of && key.startsWith(`${of} `));
+    if (!home || !home[1].stem) continue;
+    home[1].files.push(files[0]);
+    together.delete(key);
+  }
+}
+
 /**
  * Files brought together into sets by their names and folders: those with one stem of which at least one is plainly a
- * map. Files called by their roles alone make a set if there is a colour or a normal among them. All others stand
+ * map, and those called like one of these with a word more. Files called by their roles alone make a set if there is a colour or a normal among them. All others stand
  * alone, each in a set of its own.
  */
 export function setsOf<F extends { name: string }>(
@@ -242,6 +254,7 @@ export function setsOf<F extends { name: string }>(
     if (known) known.files.push({ file, read });
     else together.set(key, { stem, files: [{ file, read }] });
   }
+  joinStrays(together);
   return [...together.values()].flatMap((set) => {
     const { files: members } = set;
     const isMap = ({ read }: { read: RoleRead }) => read.packed !== null || isGivenMap(read.role);

@@ -179,6 +179,13 @@ describe('roles in file names', () => {
     ]);
   });
 
+  it('a file called like a set with a word more belongs to it, to be asked about', () => {
+    const names = ['gate_albedo.png', 'gate_normal.png', 'gate_x.png', 'gateway.jpg'];
+    const [gate, alone] = setsOf(names.map((name) => ({ name })));
+    expect(gate.files.map(({ read }) => read.role)).to.deep.equal(['colour', 'normal', null]);
+    expect(alone.files[0].file.name).to.equal('gateway.jpg');
+  });
+
   it('bring a set together and leave photos alone', () => {
     const names = [
       'wall_albedo.png',

@@ -82,7 +82,7 @@ export function ShapePanel() {
   const hasAlpha = useBench((s) => s.maps?.opacity != null);
   const hasGlow = useBench((s) => s.maps?.emission != null);
   return (
-    <SillPopover words="Shape …" label="Shape of the Sill" isOn={scale || bothFaces}>
+    <SillPopover words="Shape" label="Shape of the Sill" isOn={scale || bothFaces}>
       <NumberDial setting={TIMES} value={times} onChange={(value) => useSill.setState({ times: value })} />
       <Metres />
       <FlagDial setting={SCALE} value={scale} onChange={(value) => useSill.setState({ scale: value })} />

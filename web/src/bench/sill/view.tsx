@@ -19,6 +19,9 @@ import { STANCES, type Stand } from './shapes.ts';
 import { isSoftware } from './software.ts';
 import { Solid } from './solid.tsx';
 import { useSill } from './state.ts';
+import { hearThree } from './three-messages.ts';
+
+hearThree();
 
 const FIELD_OF_VIEW = 42;
 /** Straight on, with room for the grey steps. */

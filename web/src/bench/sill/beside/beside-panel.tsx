@@ -76,7 +76,7 @@ export function BesidePanel() {
   const beside = useSill((s) => s.beside);
   const split = useSill((s) => s.split);
   return (
-    <SillPopover words="Compare …" label="Compare the tile" isOn={beside !== null}>
+    <SillPopover words="Compare" label="Compare the tile" isOn={beside !== null}>
       <HeldBeside />
       <SillRow words="Layout">
         <Choices

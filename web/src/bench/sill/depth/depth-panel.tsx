@@ -90,7 +90,7 @@ export function DepthPanel() {
   };
   return (
     <SillPopover
-      words="Depth …"
+      words="Depth"
       says={`Depth: ${triplanar ? 'triplanar' : DEPTH_WORDS[isBarred(depth) ? 'flat' : depth].name.toLowerCase()}`}
       label="Depth of the Sill"
       isOn={depth !== 'true' || triplanar}

@@ -78,7 +78,7 @@ export function LightPanel() {
   const ownSurroundings = useOwnSurroundings();
   const put = (values: Partial<Around>) => useSill.setState({ around: { ...around, ...values } });
   return (
-    <SillPopover words="Light …" label="Light of the Sill" isOn={lamps.length > 0}>
+    <SillPopover words="Light" label="Light of the Sill" isOn={lamps.length > 0}>
       <SillRow words="Surroundings">
         <Select
           size="small"
