@@ -174,7 +174,10 @@ try {
     await page.getByRole('option', { name: tile }).click();
     await page.locator('.MuiMenu-root').waitFor({ state: 'detached' });
   }
-  await page.getByRole('button', { name: 'Shape', exact: true }).click();
+  await page
+    .getByRole('region', { name: 'Sill' })
+    .getByRole('button', { name: 'Shape', exact: true })
+    .click();
   await page.getByRole('switch', { name: 'For scale' }).click();
   await page.keyboard.press('Escape');
   await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });

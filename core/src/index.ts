@@ -140,7 +140,8 @@ export { pictureSeams, type SeamFigures, seamFigures } from './stations/join/sea
 export { joins } from './stations/join/vectors.ts';
 export { type Agreement, agreementOf } from './stations/proof/agreement.ts';
 export type { ProofOutput } from './stations/proof/output.ts';
-export { findRepeats, type Repeat, repeatFigure } from './stations/proof/repeats.ts';
+export { findRepeats, PLAIN as PLAIN_REPEAT, type Repeat, repeatFigure } from './stations/proof/repeats.ts';
+export { contrastSensitivity, leastVisible } from './stations/proof/visibility.ts';
 export { bandMillimetres } from './stations/relief/bands.ts';
 export type { ReliefDecision } from './stations/relief/decision.ts';
 export { normalMap } from './stations/relief/normal-map.ts';

@@ -2,6 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { STATION_NAMES } from '@zesty-tile/core';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
+import sharp from 'sharp';
 import { onFloor, openStage, type Stage, station } from './stage.ts';
 
 async function serious(page: Page): Promise<string[]> {
@@ -79,7 +80,7 @@ describe('for everyone', () => {
     await page.keyboard.press('Escape');
     await page.getByRole('dialog').waitFor({ state: 'detached' });
     await page.keyboard.press('?');
-    await page.getByRole('dialog', { name: 'Keys' }).waitFor();
+    await page.getByRole('dialog', { name: 'Help' }).waitFor();
     expect(await serious(page), 'keys').to.deep.equal([]);
     await page.keyboard.press('Escape');
     await page.getByRole('dialog').waitFor({ state: 'detached' });
@@ -109,6 +110,62 @@ describe('for everyone', () => {
     await tabTo('input[type="range"][aria-label="Exposure"]');
     await page.keyboard.press('Shift+ArrowRight');
     expect(await page.getByRole('textbox', { name: 'Exposure, figure' }).inputValue()).to.equal('0.20');
+  });
+
+  it('every control looks different while it has the focus', async () => {
+    await page.goto(stage.url);
+    await page.locator('[data-tile]').first().waitFor();
+    await page
+      .getByRole('img', { name: /tiled 2 × 2/ })
+      .first()
+      .waitFor();
+    const unseen: string[] = [];
+    const reached = new Set<string>();
+    for (let k = 0; k < 40; k++) {
+      await page.keyboard.press('Tab');
+      const at = (await page.evaluate(`(() => {
+        const one = document.activeElement;
+        if (!one || one === document.body) return null;
+        const { left, top, width, height } = one.getBoundingClientRect();
+        return { left, top, width, height, words: one.getAttribute('aria-label') || one.textContent || one.outerHTML.slice(0, 90) };
+      })()`)) as { left: number; top: number; width: number; height: number; words: string } | null;
+      if (!at) break;
+      if (reached.has(at.words)) continue;
+      reached.add(at.words);
+      const clip = {
+        x: Math.max(0, at.left - 6),
+        y: Math.max(0, at.top - 6),
+        width: Math.min(at.width, 400) + 12,
+        height: Math.min(at.height, 300) + 12,
+      };
+      const focused = await page.screenshot({ clip });
+      await page.evaluate('globalThis.last = document.activeElement, last.blur()');
+      const blurred = await page.screenshot({ clip });
+      await page.evaluate('last.focus({ focusVisible: true })');
+      const [a, b] = await Promise.all(
+        [focused, blurred].map((png) => sharp(png).removeAlpha().raw().toBuffer()),
+      );
+      const changed = a.filter((value, i) => Math.abs(value - b[i]) > 40).length;
+      if (changed < 60) unseen.push(at.words);
+    }
+    expect(reached.size).to.be.above(12);
+    expect(unseen).to.deep.equal([]);
+  });
+
+  it('a dialog is left by Escape in steps, and nothing that was written goes unasked', async () => {
+    await page.goto(stage.url);
+    await page.getByRole('button', { name: 'Plain colour' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Start from one colour' });
+    await dialog.getByLabel('Name').fill('Whitewash');
+    await page.keyboard.press('Escape');
+    expect(await page.evaluate(`document.activeElement.matches('input')`)).to.equal(false);
+    expect(await dialog.isVisible()).to.equal(true);
+    await page.keyboard.press('Escape');
+    await dialog.getByRole('button', { name: 'Keep editing' }).click();
+    expect(await dialog.getByLabel('Name').inputValue()).to.equal('Whitewash');
+    await page.keyboard.press('Escape');
+    await dialog.getByRole('button', { name: 'Discard' }).click();
+    await dialog.waitFor({ state: 'detached' });
   });
 
   it('who wants less motion gets none', async () => {

@@ -403,9 +403,25 @@ describe('the Bench', () => {
     await page.goto(`${stage.url}/tiles/${tile}/gauge`);
     await onFloor(page, 'albedo', 512);
     await page.keyboard.press('?');
-    await page.getByRole('dialog', { name: 'Keys' }).getByText('expand or collapse the Sill').waitFor();
+    const help = page.getByRole('dialog', { name: 'Help' });
+    await help.getByText('expand or collapse the Sill').waitFor();
+    await help.getByText('the row of stations at the foot of the Bench').waitFor();
     await page.keyboard.press('Escape');
-    await page.getByRole('dialog').waitFor({ state: 'detached' });
+    await help.waitFor({ state: 'detached' });
+    // One key to the Dials, one to the Course; letters work from a figure, which does not take them.
+    const inside = (what: string) =>
+      page.evaluate(`document.activeElement.closest(${JSON.stringify(what)}) !== null`);
+    await page.keyboard.press('d');
+    expect(await inside('[aria-label="Dials"]')).to.equal(true);
+    const exposure = figure(page, 'Exposure');
+    await exposure.focus();
+    const said = await exposure.inputValue();
+    await page.keyboard.press('h');
+    await page.getByRole('button', { name: 'Half shift', pressed: true }).waitFor();
+    expect(await exposure.inputValue()).to.equal(said);
+    await page.keyboard.press('h');
+    await page.keyboard.press('c');
+    expect(await inside('[aria-label="Course"]')).to.equal(true);
     await page.keyboard.press('Control+Enter');
     await page.waitForURL(/\/crate$/);
     await page.getByText(/Crate 1, ready/).waitFor();

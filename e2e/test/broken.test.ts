@@ -96,7 +96,7 @@ describe('when something breaks', () => {
     await tile.click();
     await page.getByRole('button', { name: 'Close the sheet' }).waitFor();
     await page.keyboard.press('?');
-    const keys = page.getByRole('dialog', { name: 'Keys' });
+    const keys = page.getByRole('dialog', { name: 'Help' });
     await keys.waitFor();
     await keys.getByRole('button', { name: 'Close' }).click();
     await keys.waitFor({ state: 'detached' });

@@ -97,7 +97,10 @@ describe('the Sill against a reference shading', () => {
       await page.getByRole('button', { name: 'Cut off' }).click();
       await setFigure(page, 'Strength', 0);
     });
-    await page.getByRole('button', { name: 'Shape', exact: true }).click();
+    await page
+      .getByRole('region', { name: 'Sill' })
+      .getByRole('button', { name: 'Shape', exact: true })
+      .click();
   });
   after(async () => {
     await page.context().close();
@@ -118,7 +121,10 @@ describe('the Sill against a reference shading', () => {
           .getByTestId('saved')
           .getByText(/Saved \d/)
           .waitFor();
-        await page.getByRole('button', { name: 'Shape', exact: true }).click();
+        await page
+          .getByRole('region', { name: 'Sill' })
+          .getByRole('button', { name: 'Shape', exact: true })
+          .click();
       }
       const { revision } = await (await fetch(`${stage.url}/api/tiles/${tile}`)).json();
       const bytes = await readFile(demoPicture('pamments'));

@@ -60,7 +60,10 @@ describe('repairs', () => {
 
   it('shift the tile by half, ask where to take from, then lay what is there', async () => {
     await page.getByRole('button', { name: 'Clone', exact: true }).click();
-    await page.getByText('Click a source point first.').waitFor();
+    await page.getByText('Press the place in the picture to take from.').waitFor();
+    expect(await page.getByRole('button', { name: 'Choose source' }).getAttribute('aria-pressed')).to.equal(
+      'true',
+    );
     expect(await page.getByRole('button', { name: 'Half shift' }).getAttribute('aria-pressed')).to.equal(
       'true',
     );
@@ -77,6 +80,10 @@ describe('repairs', () => {
 
   it('heal is a tool of its own; every stroke is a step that is undone by itself', async () => {
     await page.getByRole('button', { name: 'Heal', exact: true }).click();
+    // The source of the other tool is not taken over.
+    expect(await page.locator('[data-taken-from]').count()).to.equal(0);
+    await draw(0.4, 0.4);
+    await page.locator('[data-taken-from]').first().waitFor();
     await draw(0.5, 0.6, 0.08);
     await computed();
     await draw(0.45, 0.35, 0.05);

@@ -33,9 +33,33 @@ describe('the Yard', () => {
     await stage.end();
   });
 
+  it('walks a newcomer over a tile in five steps that end with a crate', async () => {
+    const note = page.getByRole('note', { name: 'Getting started' });
+    await note.getByRole('button', { name: 'Walk me through' }).click();
+    const step = (n: number) => page.getByRole('dialog', { name: `Walk, step ${n} of 5` });
+    for (const [n, title, station] of [
+      [1, 'The Course', 'source'],
+      [2, 'The Floor', 'join'],
+      [3, 'Dials and verdict', 'gauge'],
+      [4, 'The Sill', 'relief'],
+    ] as const) {
+      await step(n).getByRole('heading', { name: title }).waitFor();
+      await page.waitForURL(new RegExp(`/${station}$`));
+      await step(n).getByRole('button', { name: 'Next' }).click();
+    }
+    await step(5).getByRole('button', { name: 'Crate it' }).click();
+    await step(5).waitFor({ state: 'detached' });
+    await page.getByText(/Crate 1, ready/).waitFor();
+    await page.goto(stage.url);
+    await page.getByRole('img', { name: 'Salt-pan ripples, tiled 2 × 2' }).waitFor();
+    expect(await note.count()).to.equal(0);
+    await page.evaluate('localStorage.clear()');
+    await page.reload();
+  });
+
   it('says three sentences at the first visit, and never again', async () => {
     const note = page.getByRole('note', { name: 'Getting started' });
-    expect((await note.textContent())?.match(/[.](?= |$|Got)/g)).to.have.length(3);
+    expect((await note.textContent())?.match(/[.](?= |$|Got|Walk)/g)).to.have.length(3);
     await note.getByRole('button', { name: 'Got it' }).click();
     await note.waitFor({ state: 'detached' });
     await page.reload();

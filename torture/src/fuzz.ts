@@ -106,7 +106,7 @@ export function routesOf(ids: { tile: string; project: string; source: string })
     { method: 'POST', path: '/sources/plain', body: { hex: '#123456', edge: 256 } },
     { method: 'GET', path: '/sources/:id' },
     { method: 'GET', path: '/sources/:id/picture' },
-    { method: 'GET', path: '/sources/:id/green' },
+    { method: 'GET', path: '/sources/:id/content' },
     { method: 'GET', path: '/sources/:id/pixels?edge=:number&as=:id' },
     { method: 'GET', path: '/tiles?project=:id' },
     { method: 'POST', path: '/tiles', body: { ...tile, recipe } },

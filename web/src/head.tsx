@@ -8,7 +8,7 @@ import { Link, NavLink } from 'react-router';
 import { useRunningCrates } from './crates/use-running.ts';
 import { Mark } from './mark.tsx';
 import { GREY } from './theme.ts';
-import { useShortcuts } from './use-shortcuts.ts';
+import { useHelp } from './use-help.ts';
 import { ImportNote } from './yard/import-note.tsx';
 import { useProjectToOpen } from './yard/last-project.ts';
 
@@ -43,11 +43,11 @@ export function Head({ children }: { children?: ReactNode }) {
   );
 }
 
-/** The button that shows all keys. */
-export function KeysButton() {
+/** The button that shows the keys and our own words. */
+export function HelpButton() {
   return (
-    <Tooltip title="Keyboard shortcuts (?)">
-      <IconButton size="small" aria-label="Keys" onClick={() => useShortcuts.setState({ open: true })}>
+    <Tooltip title="Help: keys and words (?)">
+      <IconButton size="small" aria-label="Help" onClick={() => useHelp.setState({ open: true })}>
         <HelpOutline fontSize="small" />
       </IconButton>
     </Tooltip>
@@ -92,7 +92,7 @@ export function Ways({ projectId }: { projectId?: string }) {
       <NavLink to="/settings" style={link}>
         Settings
       </NavLink>
-      <KeysButton />
+      <HelpButton />
     </Box>
   );
 }

@@ -6,8 +6,8 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { AppTheme } from './app-theme.tsx';
+import { Help } from './help.tsx';
 import { Lost } from './lost.tsx';
-import { Shortcuts } from './shortcuts.tsx';
 import { askAhead } from './yard/queries.ts';
 
 const HydrateFallback = () => null;
@@ -47,7 +47,7 @@ createRoot(document.getElementById('root')!).render(
       <QueryClientProvider client={queries}>
         <SnackbarProvider anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }} maxSnack={3}>
           <RouterProvider router={router} />
-          <Shortcuts />
+          <Help />
         </SnackbarProvider>
       </QueryClientProvider>
     </AppTheme>

@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { type FormEvent, useState } from 'react';
 import { wordsOf } from './api/words-of.ts';
+import { EditDialog } from './edit-dialog.tsx';
 
 interface NameDialogProps {
   title: string;
@@ -32,7 +32,7 @@ export function NameDialog({ title, label, name = '', action, onName, onClose }:
     }
   };
   return (
-    <Dialog open onClose={onClose} aria-labelledby="name-title" fullWidth maxWidth="xs">
+    <EditDialog onClose={onClose} aria-labelledby="name-title" fullWidth maxWidth="xs">
       <form onSubmit={take}>
         <DialogTitle id="name-title">{title}</DialogTitle>
         <DialogContent>
@@ -55,6 +55,6 @@ export function NameDialog({ title, label, name = '', action, onName, onClose }:
           </Button>
         </DialogActions>
       </form>
-    </Dialog>
+    </EditDialog>
   );
 }

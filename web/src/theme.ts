@@ -174,6 +174,8 @@ export function themeOf(name: ThemeName) {
         },
       },
       ...fields(is),
+      // Its frame cuts off what lies outside.
+      MuiTab: { styleOverrides: { root: { '&:focus-visible': { outlineOffset: '-3px !important' } } } },
       MuiTooltip: { defaultProps: { enterDelay: 500 } },
     },
   });

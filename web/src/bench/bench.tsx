@@ -7,11 +7,12 @@ import { lazy, memo, Suspense, useDeferredValue, useEffect, useState } from 'rea
 import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
 import { Link, useNavigate } from 'react-router';
 import { CrateQuestion, useCrating } from '../crates/use-crating.tsx';
-import { Head, KeysButton } from '../head.tsx';
+import { Head, HelpButton } from '../head.tsx';
 import { RecipeDialog, type RecipeTarget } from '../recipes/recipe-dialog.tsx';
 import { SetupBar } from '../setup/setup-bar.tsx';
 import { STATION_VIEWS } from '../stations/index.ts';
 import { FIGURES, GREY } from '../theme.ts';
+import { Walk } from '../walk/walk.tsx';
 import { Conflict } from './conflict.tsx';
 import { Course } from './course/course.tsx';
 import { Dials } from './dials/dials.tsx';
@@ -151,10 +152,10 @@ export function Bench({
             Versions
           </Button>
           <Button onClick={openRecipe}>Recipe</Button>
-          <Button variant="contained" color="secondary" onClick={crateIt}>
+          <Button data-crates-it variant="contained" color="secondary" onClick={crateIt}>
             Crate it
           </Button>
-          <KeysButton />
+          <HelpButton />
         </Box>
       </Head>
       <Box component="main" sx={{ flex: 1, minHeight: 0, position: 'relative' }}>
@@ -178,6 +179,7 @@ export function Bench({
       <Course />
       <Conflict />
       <CrateQuestion />
+      <Walk tileId={tile.id} onCrate={crateIt} />
       {target && <RecipeDialog target={target} onClose={() => setTarget(null)} />}
     </Box>
   );

@@ -8,12 +8,38 @@ import { useSill } from './sill/state.ts';
 import { LAYS, useBench, viewInForce } from './state.ts';
 import { goBack } from './use-steps.ts';
 
-/** Keys work from a slider too, but never while a text is written. */
+const isField = (target: EventTarget | null): target is HTMLInputElement =>
+  target instanceof HTMLInputElement && !['range', 'checkbox', 'radio'].includes(target.type);
+
+/** A figure takes digits and marks: letters are free while it has the focus. */
+const isFigure = (target: EventTarget | null) => isField(target) && target.inputMode === 'decimal';
+
+/** Keys that a figure needs: never while any field is written in. */
 const OPTIONS = {
   enableOnFormTags: true,
-  ignoreEventWhen: ({ target }: KeyboardEvent) =>
-    target instanceof HTMLInputElement && !['range', 'checkbox'].includes(target.type),
+  ignoreEventWhen: ({ target }: KeyboardEvent) => isField(target),
 };
+/** Letters: while a figure has the focus too, and they are not written into it. */
+const LETTERS = {
+  enableOnFormTags: true,
+  ignoreEventWhen: ({ target }: KeyboardEvent) => isField(target) && !isFigure(target),
+  preventDefault: ({ target }: KeyboardEvent) => isFigure(target),
+};
+/** Undo and redo: a field in which something is being written has its own. */
+const STEPS = {
+  enableOnFormTags: true,
+  ignoreEventWhen: ({ target }: KeyboardEvent) =>
+    isField(target) && (!isFigure(target) || target.dataset.writing !== undefined),
+  preventDefault: true,
+};
+
+/** Where the keys to a part of the Bench lead: its open station, or the first of its controls. */
+const PARTS = {
+  course: 'nav[aria-label="Course"] [aria-current]',
+  dials:
+    'section[aria-label="Dials"] :is(button, input, [role="combobox"]):not([disabled], [type="hidden"], [aria-hidden="true"])',
+};
+const focusOn = (part: keyof typeof PARTS) => document.querySelector<HTMLElement>(PARTS[part])?.focus();
 
 /** The Bench by keyboard. */
 export function useShortcuts(crateIt: () => void): void {
@@ -32,9 +58,9 @@ export function useShortcuts(crateIt: () => void): void {
       const { lay, set } = useBench.getState();
       set({ lay: LAYS[((LAYS as readonly number[]).indexOf(lay) + 1) % LAYS.length] });
     },
-    OPTIONS,
+    LETTERS,
   );
-  useHotkeys('h', () => useBench.getState().set({ halfShift: !useBench.getState().halfShift }), OPTIONS);
+  useHotkeys('h', () => useBench.getState().set({ halfShift: !useBench.getState().halfShift }), LETTERS);
   useHotkeys(
     'm',
     () => {
@@ -42,13 +68,15 @@ export function useShortcuts(crateIt: () => void): void {
       const views = VIEW_NAMES.filter((view) => !isDetail(view) && hasMap(state.maps, view));
       state.set({ chosenView: views[(views.indexOf(viewInForce(state)) + 1) % views.length] });
     },
-    OPTIONS,
+    LETTERS,
   );
-  useHotkeys('b', () => canCompare() && useBefore.setState({ held: true }), OPTIONS);
-  useHotkeys('b', () => useBefore.setState({ held: false }), { ...OPTIONS, keyup: true, keydown: false });
-  useHotkeys('l', () => useSill.setState({ grown: !useSill.getState().grown }), OPTIONS);
-  useHotkeys('o', () => useSill.setState({ turning: !useSill.getState().turning }), OPTIONS);
-  useHotkeys('mod+z', () => goBack(1), { ...OPTIONS, preventDefault: true });
-  useHotkeys('mod+shift+z', () => goBack(-1), { ...OPTIONS, preventDefault: true });
-  useHotkeys('mod+enter', () => crateIt(), { ...OPTIONS, preventDefault: true });
+  useHotkeys('b', () => canCompare() && useBefore.setState({ held: true }), LETTERS);
+  useHotkeys('b', () => useBefore.setState({ held: false }), { ...LETTERS, keyup: true, keydown: false });
+  useHotkeys('l', () => useSill.setState({ grown: !useSill.getState().grown }), LETTERS);
+  useHotkeys('o', () => useSill.setState({ turning: !useSill.getState().turning }), LETTERS);
+  useHotkeys('mod+z', () => goBack(1), STEPS);
+  useHotkeys('mod+shift+z', () => goBack(-1), STEPS);
+  useHotkeys('mod+enter', () => crateIt(), { enableOnFormTags: true, preventDefault: true });
+  useHotkeys('d', () => focusOn('dials'), LETTERS);
+  useHotkeys('c', () => focusOn('course'), LETTERS);
 }

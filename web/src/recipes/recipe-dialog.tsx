@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
@@ -7,6 +6,7 @@ import type { Recipe } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { Choices } from '../bench/choices.tsx';
+import { EditDialog } from '../edit-dialog.tsx';
 import { ApplyRecipe } from './apply-recipe.tsx';
 import { SaveRecipe } from './save-recipe.tsx';
 
@@ -23,7 +23,7 @@ export function RecipeDialog({ target, onClose }: { target: RecipeTarget; onClos
   const { enqueueSnackbar } = useSnackbar();
   const [way, setWay] = useState<'apply' | 'save'>('apply');
   return (
-    <Dialog open onClose={onClose} aria-labelledby="recipe-title" fullWidth maxWidth="sm">
+    <EditDialog onClose={onClose} aria-labelledby="recipe-title" fullWidth maxWidth="sm">
       <DialogTitle id="recipe-title">Recipe of {target.tileName}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1 }}>
         <div>
@@ -59,6 +59,6 @@ export function RecipeDialog({ target, onClose }: { target: RecipeTarget; onClos
       <DialogActions>
         <Button onClick={onClose}>Close</Button>
       </DialogActions>
-    </Dialog>
+    </EditDialog>
   );
 }

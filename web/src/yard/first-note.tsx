@@ -1,12 +1,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useNavigate } from 'react-router';
 import { setSettings, useSettings } from '../settings/settings.ts';
 import { GREY, ZEST } from '../theme.ts';
+import { WALK } from '../walk/steps.ts';
+import { useWalk } from '../walk/use-walk.ts';
 
-/** Three sentences at the first visit, and never again. */
-export function FirstNote() {
+/** Three sentences at the first visit, and never again; with a tile there is, a walk over it is offered. */
+export function FirstNote({ tileId }: { tileId: string | undefined }) {
   const seen = useSettings((s) => s.firstNoteSeen);
+  const navigate = useNavigate();
   if (seen) return null;
+  const close = () => setSettings({ firstNoteSeen: true });
   return (
     <Box
       role="note"
@@ -14,7 +19,7 @@ export function FirstNote() {
       sx={{
         display: 'flex',
         alignItems: 'center',
-        gap: 2,
+        gap: 1,
         bgcolor: GREY.card,
         border: `1px solid ${GREY.line}`,
         borderLeft: `4px solid ${ZEST}`,
@@ -24,12 +29,23 @@ export function FirstNote() {
         mb: 2,
       }}
     >
-      <span>
-        Every surface here is a tile: drop a photo to make one, or open one of those below. On its Bench the
-        strip at the bottom is the way from photo to finished maps, station by station, and each says what it
-        found. Everything is saved as you go and can be undone; press ? for the keys.
+      <span style={{ flex: 1 }}>
+        Every surface here is a tile: drop a photo to make one, or open one of those below. A photo sets
+        itself up, and each step can be seen and taken back. Everything is saved as you go; press ? for keys
+        and words.
       </span>
-      <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => setSettings({ firstNoteSeen: true })}>
+      {tileId && (
+        <Button
+          onClick={() => {
+            close();
+            useWalk.setState({ at: { tileId, step: 0 } });
+            navigate(`/tiles/${tileId}/${WALK[0].station}`);
+          }}
+        >
+          Walk me through
+        </Button>
+      )}
+      <Button variant="contained" onClick={close}>
         Got it
       </Button>
     </Box>

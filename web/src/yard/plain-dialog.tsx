@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
@@ -12,6 +11,7 @@ import { type FormEvent, useState } from 'react';
 import { answerOf, api } from '../api/client.ts';
 import { makeTileOf } from '../api/upload.ts';
 import { wordsOf } from '../api/words-of.ts';
+import { EditDialog } from '../edit-dialog.tsx';
 import { ColourField } from '../palettes/colour-field.tsx';
 import { usePalettes } from '../palettes/use-palettes.ts';
 
@@ -49,7 +49,7 @@ export function PlainDialog({ openProject, projectId, onEnd }: PlainDialogProps)
     }
   };
   return (
-    <Dialog open onClose={() => onEnd(null)} aria-labelledby="plain-title" fullWidth maxWidth="xs">
+    <EditDialog onClose={() => onEnd(null)} aria-labelledby="plain-title" fullWidth maxWidth="xs">
       <form onSubmit={make}>
         <DialogTitle id="plain-title">Start from one colour</DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 2 }}>
@@ -93,6 +93,6 @@ export function PlainDialog({ openProject, projectId, onEnd }: PlainDialogProps)
           </Button>
         </DialogActions>
       </form>
-    </Dialog>
+    </EditDialog>
   );
 }

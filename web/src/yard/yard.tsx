@@ -105,14 +105,16 @@ interface NotesProps {
   /** Tiles of the project, when the search hides all of them; else 0. */
   hidden: number;
   project: string | undefined;
+  /** A tile that one can be walked over. */
+  firstTile: string | undefined;
   onShowAll(): void;
 }
 
 /** What is said above the tiles: the first note, a fault, an empty Yard, a search that finds nothing. */
-function Notes({ error, isEmpty, hidden, project, onShowAll }: NotesProps) {
+function Notes({ error, isEmpty, hidden, project, firstTile, onShowAll }: NotesProps) {
   return (
     <>
-      <FirstNote />
+      <FirstNote tileId={firstTile} />
       {error && (
         <Alert severity="error" variant="outlined" sx={{ mb: 2, bgcolor: GREY.card }}>
           {error.message} See that the server runs, then load this page again.
@@ -184,16 +186,22 @@ function useTitle(): void {
   }, []);
 }
 
+/** All projects, and the one that is asked for, or else the first; it is opened again the next time. */
+function useOpenProject(wanted: string | null) {
+  const { data, error } = useProjects();
+  const { projects = [] } = data ?? {};
+  const open = projects.find(({ id }) => id === wanted) ?? projects[0];
+  useRemembered(open?.id);
+  return { data, error, projects, open };
+}
+
 /** The library: every tile, grouped by project. */
 export function Yard() {
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const [wish, setWish] = useState(EVERYTHING);
   const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
-  const { data, error } = useProjects();
-  const { projects = [] } = data ?? {};
-  const open = projects.find((project) => project.id === search.get('project')) ?? projects[0];
-  useRemembered(open?.id);
+  const { data, error, projects, open } = useOpenProject(search.get('project'));
   const { data: tiles } = useTiles(open?.id);
   const shown = useMemo(() => chooseTiles(tiles ?? [], wish), [tiles, wish]);
   const chosen = tiles?.find(({ id }) => id === search.get('tile')) ?? null;
@@ -250,6 +258,7 @@ export function Yard() {
                 isEmpty={data !== undefined && projects.length === 0}
                 hidden={shown.length === 0 ? (tiles?.length ?? 0) : 0}
                 project={open?.name}
+                firstTile={tiles?.[0]?.id}
                 onShowAll={() => setWish(EVERYTHING)}
               />
               {(data || error) && (

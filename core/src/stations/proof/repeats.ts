@@ -37,7 +37,7 @@ function opponents(picture: Raster): Float32Array[] {
   return out;
 }
 
-/** Strength of every pixel in every band: |difference of Gaussians| over the band's median, strongest plane. */
+/** Strength of every pixel in every band, as `bandStrengths` has it, of the plane where it stands out most. */
 async function strengths(
   picture: Raster,
   edges: Edges,
@@ -47,7 +47,12 @@ async function strengths(
   const { width, height } = picture;
   const sides = { width, height };
   const tasks = opponents(picture).map(
-    (plane, c): GivenOf<typeof bandStrengths> => [plane, sides, edges, WEIGHTS[c]],
+    (plane, c): GivenOf<typeof bandStrengths> => [
+      plane,
+      sides,
+      edges,
+      { weight: WEIGHTS[c], isColour: c > 0 },
+    ],
   );
   let out: Float32Array[] = [];
   const take = (bands: Float32Array[]) => {
@@ -63,7 +68,8 @@ async function strengths(
 
 /**
  * Spots of a linear colour tile that stand out from it, strongest first: maxima over place and size of
- * differences of Gaussians in log-opponent colour, on the torus (scale-space blobs, Lindeberg 1998).
+ * differences of Gaussians in log-opponent colour, on the torus (scale-space blobs, Lindeberg 1998); broad ones as they
+ * are seen on eight by eight tiles.
  */
 export async function findRepeats(
   picture: Raster,

@@ -1,4 +1,12 @@
-import { findRepeats, Raster, roll, TORUS } from '@zesty-tile/core';
+import {
+  contrastSensitivity,
+  findRepeats,
+  gaussian,
+  leastVisible,
+  Raster,
+  roll,
+  TORUS,
+} from '@zesty-tile/core';
 import { expect } from 'chai';
 import { noisePlane, planeOf } from '../../fields.ts';
 
@@ -39,6 +47,45 @@ describe('what will be seen repeating', () => {
   it('is a stain of colour alone', async () => {
     const [first] = await findRepeats(stained(64, 20, [2, 0.5, 1]), TORUS);
     expect(first.x * size).to.be.closeTo(64.5, 2);
+  });
+
+  const N = 256;
+  /** Blades of grass, with a broad patch of other tone or colour at (0.4, 0.6). */
+  const lawn = (factors: number[], sigma = 0.12) => {
+    const [fine, soft] = [1, 4].map((blur, k) => gaussian(noisePlane(N * N, 3 + k), N, N, blur, TORUS));
+    const patch = planeOf(N, N, (x, y) =>
+      Math.exp(-((x / N - 0.4) ** 2 + (y / N - 0.6) ** 2) / (2 * sigma ** 2)),
+    );
+    const planes = [0.075, 0.11, 0.03].map((tint, c) =>
+      fine.map((v, i) => tint * Math.exp(3 * (v - 0.5) + 3 * (soft[i] - 0.5)) * factors[c] ** patch[i]),
+    );
+    return new Raster(N, N, planes);
+  };
+
+  it('is a broad patch too: a yellow-green place in a lawn, and a light one, but not the lawn itself', async () => {
+    expect(await findRepeats(lawn([1, 1, 1]), TORUS)).to.deep.equal([]);
+    for (const factors of [
+      [1.22, 1.13, 1],
+      [1.35, 1.35, 1.35],
+    ]) {
+      const [first, ...others] = await findRepeats(lawn(factors), TORUS);
+      expect([first.x, first.y].map((v) => Math.round(10 * v))).to.deep.equal([4, 6]);
+      expect(first.strength).to.be.above(10);
+      expect(first.sigma).to.be.within(0.06, 0.18);
+      for (const { strength } of others) expect(strength).to.be.below(first.strength / 1.3);
+    }
+    // What the eye does not notice on the laid floor does not count.
+    expect(await findRepeats(lawn([1.02, 1.02, 1.02]), TORUS)).to.deep.equal([]);
+  });
+
+  it('is weighed by contrast sensitivity: best at a few cycles a degree, poor where tone changes broadly', () => {
+    const at = [0.1, 0.5, 2, 6, 20, 40].map(contrastSensitivity);
+    expect(Math.max(...at)).to.equal(at[3]);
+    expect(at[3]).to.be.within(0.9, 1.05);
+    for (const k of [0, 1, 2]) expect(at[k]).to.be.below(at[k + 1]);
+    expect(at[5]).to.be.below(at[4]);
+    expect(leastVisible(0.18, false)).to.be.above(1.5 * leastVisible(0.06, false));
+    expect(leastVisible(0.18, true)).to.equal(leastVisible(0.06, true));
   });
 
   it('is found across the edge as well as inside', async () => {

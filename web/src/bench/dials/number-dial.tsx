@@ -98,6 +98,7 @@ export function NumberDial({ setting, words, value, onChange }: NumberDialProps)
       <input
         aria-label={`${setting.label}, figure`}
         inputMode="decimal"
+        data-writing={text === null ? undefined : ''}
         value={text ?? shownFigure(value, setting.step)}
         onChange={(event) => setText(event.target.value)}
         onFocus={(event) => event.target.select()}

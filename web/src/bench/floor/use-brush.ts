@@ -41,8 +41,8 @@ const STEP = 0.12;
 
 interface Brush {
   radius: number;
-  /** Whether a stroke begins where the pointer was pressed. */
-  begin(at: [number, number]): boolean;
+  /** Whether a stroke begins where the pointer was pressed; `isTurned` with Ctrl or ⌘ held. */
+  begin(at: [number, number], isTurned: boolean): boolean;
   end(points: BrushPoint[]): void;
 }
 
@@ -68,7 +68,7 @@ export function useBrush(plane: BrushPlane, { radius, begin, end }: Brush) {
       event.stopPropagation();
       const box = event.currentTarget.getBoundingClientRect();
       const point = pointOf(event, box);
-      if (!begin([point[0], point[1]])) return;
+      if (!begin([point[0], point[1]], event.ctrlKey || event.metaKey)) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       gathered.current = [point];
       setPoints([point]);

@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
@@ -19,6 +18,7 @@ import { useEffect, useState } from 'react';
 import { Section } from '../../bench/dials/section.tsx';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
+import { EditDialog } from '../../edit-dialog.tsx';
 import { FIGURES, GREY } from '../../theme.ts';
 
 const mono = { font: `12.5px ${FIGURES}` };
@@ -41,7 +41,7 @@ function TextDialog({ onClose }: { onClose(): void }) {
     onClose();
   };
   return (
-    <Dialog open onClose={onClose} maxWidth="md" fullWidth aria-labelledby="crate-text">
+    <EditDialog onClose={onClose} maxWidth="md" fullWidth aria-labelledby="crate-text">
       <DialogTitle id="crate-text">Text file</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
         <span style={{ color: GREY.soft }}>
@@ -93,7 +93,7 @@ function TextDialog({ onClose }: { onClose(): void }) {
           Use it
         </Button>
       </DialogActions>
-    </Dialog>
+    </EditDialog>
   );
 }
 

@@ -1,7 +1,6 @@
 import Add from '@mui/icons-material/Add';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useQueryClient } from '@tanstack/react-query';
@@ -11,6 +10,7 @@ import { useMemo, useState } from 'react';
 import { wordsOf } from '../../api/words-of.ts';
 import { Picture } from '../../bench/picture.tsx';
 import { useBench } from '../../bench/state.ts';
+import { EditDialog } from '../../edit-dialog.tsx';
 import type { LookedCrate } from '../../engine/protocol.ts';
 import { GREY } from '../../theme.ts';
 import { FileEditor } from './file-editor.tsx';
@@ -209,9 +209,9 @@ export function ProfilePage({ from, tile, crate, onClose }: ProfilePageProps) {
     }
   };
   return (
-    <Dialog
-      open
+    <EditDialog
       fullScreen
+      isChanged={profile !== from}
       onClose={onClose}
       slotProps={{ paper: { 'aria-label': 'Profile of the crate' } as object }}
     >
@@ -258,6 +258,6 @@ export function ProfilePage({ from, tile, crate, onClose }: ProfilePageProps) {
           </FileEditor>
         </Box>
       </Box>
-    </Dialog>
+    </EditDialog>
   );
 }

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
-import { type Recipe, type SourceRef, stableJson } from '@zesty-tile/core';
+import { PLAIN_REPEAT, type Recipe, type Repeat, type SourceRef, stableJson } from '@zesty-tile/core';
 import { Link } from 'react-router';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
@@ -33,9 +33,21 @@ function BeforeToned({ count }: { count: number }) {
           ? 'being measured'
           : `${before.toFixed(1)} → ${now.toFixed(1)}`}
       </strong>
-      .
+      .{before !== undefined && now !== undefined && <> {leftWords(before, now, repeats)}</>}
     </span>
   );
+}
+
+/** What toning down has come to, said plainly where something is still seen. */
+function leftWords(before: number, now: number, repeats: readonly Repeat[]): string {
+  const plain = repeats.filter(({ strength }) => strength >= PLAIN_REPEAT).length;
+  const left =
+    repeats.length === 0
+      ? 'Nothing stands out any more.'
+      : plain === 0
+        ? 'What is left is faint.'
+        : `${plain === 1 ? 'One spot is' : `${plain} spots are`} still plainly seen: repair ${plain === 1 ? 'it' : 'them'} at Join.`;
+  return now < before ? left : `Toning down did not help here. ${left}`;
 }
 
 /** The repeat figure of a recipe; undefined until it is measured. */

@@ -1,7 +1,6 @@
 import Alert from '@mui/material/Alert';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
@@ -10,6 +9,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
 import { wordsOf } from '../../api/words-of.ts';
+import { EditDialog } from '../../edit-dialog.tsx';
 import { GreenQuestion, useGreen } from '../../stations/source/green-question.tsx';
 import {
   judged,
@@ -109,7 +109,7 @@ export function SetDialog({ waiting, place, onEnd }: SetDialogProps) {
   else if (normal && found && !green) problems.push('Say where the green of the normal map points.');
   const waits = reading || done !== null || (normal !== undefined && !found);
   return (
-    <Dialog open onClose={cancel} maxWidth="md" fullWidth aria-labelledby="set-title">
+    <EditDialog onClose={cancel} maxWidth="md" fullWidth aria-labelledby="set-title">
       <DialogTitle id="set-title">{titleOf(set.members.length, place)}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <TextField
@@ -191,6 +191,6 @@ export function SetDialog({ waiting, place, onEnd }: SetDialogProps) {
           Make the tile
         </Button>
       </DialogActions>
-    </Dialog>
+    </EditDialog>
   );
 }

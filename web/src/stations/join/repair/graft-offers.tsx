@@ -43,9 +43,14 @@ function OfferButton({ offer, number }: { offer: OfferedGraft; number: number })
 /** Six patches to lie over the place that was pointed at. */
 export function GraftOffers() {
   const { spot, offers, failure } = useRepair();
+  const panel = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // What is offered is seen without a scroll.
+    if (spot && offers) panel.current?.scrollIntoView({ block: 'nearest' });
+  }, [spot, offers]);
   if (!spot) return null;
   return (
-    <Box aria-live="polite" sx={{ display: 'grid', gap: 0.75 }}>
+    <Box ref={panel} aria-live="polite" sx={{ display: 'grid', gap: 0.75 }}>
       {failure && <Typography color="error">{failure}</Typography>}
       {!offers && !failure && <Typography color="text.secondary">Looking for patches that fit …</Typography>}
       {offers && (

@@ -60,17 +60,80 @@ function circlesAt(
   return found;
 }
 
+/** Where the next press takes from, with words: no brush is drawn meanwhile. */
+function SourceCross({ x, y }: { x: number; y: number }) {
+  const cross = `M${x - 14} ${y}H${x - 4}M${x + 4} ${y}H${x + 14}M${x} ${y - 14}V${y - 4}M${x} ${y + 4}V${y + 14}`;
+  return (
+    <g data-choosing-source>
+      <path d={cross} stroke="#000" strokeOpacity=".6" strokeWidth="4" />
+      <path d={cross} stroke="#ffd23f" strokeWidth="2" />
+      <text
+        x={x + 18}
+        y={y - 10}
+        fill="#fff"
+        stroke="#000"
+        strokeWidth="3"
+        strokeOpacity=".6"
+        paintOrder="stroke"
+        fontSize="12.5"
+      >
+        Press to take from here
+      </text>
+    </g>
+  );
+}
+
+/** Rings at places: where a patch is asked for, one came to repair, or that the list points at. */
+function PlaceMarks({ plane, lay, ring }: { plane: BrushPlane; lay: number; ring: number }) {
+  const { spot, marked, at: lookedAt } = useRepair();
+  const repairs = useBench((s) => s.recipe.stations.join.repairs);
+  const markedRepair = marked === null ? null : repairs[marked];
+  const markedAt = markedRepair && repairPlace(markedRepair);
+  return (
+    <>
+      {spot &&
+        circlesAt(plane, lay, [spot.x, spot.y], (x, y, key) => (
+          <circle
+            key={key}
+            cx={x}
+            cy={y}
+            r={spot.radius * longerEdge(plane)}
+            stroke="#ffd23f"
+            strokeWidth="2"
+          />
+        ))}
+      {lookedAt &&
+        circlesAt(plane, lay, lookedAt, (x, y, key) => (
+          <circle
+            key={key}
+            data-repair-at
+            cx={x}
+            cy={y}
+            r={Math.max(12, 1.3 * ring)}
+            stroke="#fff"
+            strokeWidth="2"
+            strokeDasharray="6 4"
+          />
+        ))}
+      {markedAt &&
+        circlesAt(plane, lay, markedAt, (x, y, key) => (
+          <circle key={key} cx={x} cy={y} r={Math.max(10, ring)} stroke="#fff" strokeWidth="2.5" />
+        ))}
+    </>
+  );
+}
+
 /** Over the joined tile while a repair tool is in use: strokes are seen as they are drawn, and until they are computed. */
 export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerProps) {
-  const { tool, radius, softness, opacity, from, offset, follows, spot, marked, at: lookedAt } = useRepair();
+  const { tool, radius, softness, opacity, from, offset, follows, choosing } = useRepair();
   const repairs = useBench((s) => s.recipe.stations.join.repairs);
   const canvasRef = useRef<HTMLCanvasElement>(null);
-  const begin = (at: [number, number]): boolean => {
+  const begin = (at: [number, number], isTurned: boolean): boolean => {
     if (tool === 'graft') {
       void askGrafts(at);
       return false;
     }
-    if (!from) {
+    if (!from || choosing || isTurned) {
       takeFrom(at);
       return false;
     }
@@ -98,8 +161,6 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
   const way = points ? wayFrom([points[0][0], points[0][1]]) : follows ? offset : null;
   const source: [number, number] | null = held && way ? [held[0] + way[0], held[1] + way[1]] : from;
   const isBrush = tool === 'clone' || tool === 'heal';
-  const markedRepair = marked === null ? null : repairs[marked];
-  const markedAt = markedRepair && repairPlace(markedRepair);
   const [cursorX, cursorY] = held ? stageAt(plane, held[0], held[1]) : [0, 0];
   return (
     <>
@@ -115,7 +176,8 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
         style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
         fill="none"
       >
-        {held && (
+        {held && isBrush && choosing && <SourceCross x={cursorX} y={cursorY} />}
+        {held && !(isBrush && choosing) && (
           <g>
             {RING.map((line) => (
               <circle key={line.stroke} cx={cursorX} cy={cursorY} r={ring} {...line} />
@@ -131,34 +193,7 @@ export function RepairLayer({ plane, picture, stage, lay, laid }: RepairLayerPro
               <circle cx={x} cy={y} r="1.8" fill="#ffd23f" />
             </g>
           ))}
-        {spot &&
-          circlesAt(plane, lay, [spot.x, spot.y], (x, y, key) => (
-            <circle
-              key={key}
-              cx={x}
-              cy={y}
-              r={spot.radius * longerEdge(plane)}
-              stroke="#ffd23f"
-              strokeWidth="2"
-            />
-          ))}
-        {lookedAt &&
-          circlesAt(plane, lay, lookedAt, (x, y, key) => (
-            <circle
-              key={key}
-              data-repair-at
-              cx={x}
-              cy={y}
-              r={Math.max(12, 1.3 * ring)}
-              stroke="#fff"
-              strokeWidth="2"
-              strokeDasharray="6 4"
-            />
-          ))}
-        {markedAt &&
-          circlesAt(plane, lay, markedAt, (x, y, key) => (
-            <circle key={key} cx={x} cy={y} r={Math.max(10, ring)} stroke="#fff" strokeWidth="2.5" />
-          ))}
+        <PlaceMarks plane={plane} lay={lay} ring={ring} />
       </svg>
     </>
   );

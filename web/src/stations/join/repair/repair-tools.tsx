@@ -53,10 +53,10 @@ async function graftWorst(): Promise<void> {
   await askGrafts([worst.x, worst.y]);
 }
 
-function guide(tool: RepairTool | null, hasFrom: boolean): string {
+function guide(tool: RepairTool | null, isChoosing: boolean): string {
   if (!tool) return 'Fix what joining cannot hide, or remove marks.';
   if (tool === 'graft') return 'Press on a spot: six patches from elsewhere are offered to lie over it.';
-  if (!hasFrom) return 'Click a source point first.';
+  if (isChoosing) return 'Press the place in the picture to take from.';
   return tool === 'heal'
     ? 'Draw over what should go: detail comes from the dashed ring, tone from the surroundings.'
     : 'Draw: the picture at the dashed ring is copied there.';
@@ -64,7 +64,7 @@ function guide(tool: RepairTool | null, hasFrom: boolean): string {
 
 /** Repair by hand on the half-shifted tile. */
 export function RepairTools() {
-  const { tool, from, follows, ...values } = useRepair();
+  const { tool, from, choosing, follows, ...values } = useRepair();
   return (
     <Box component="section" aria-label="Repair" sx={{ display: 'grid', gap: 0.75 }}>
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
@@ -81,7 +81,7 @@ export function RepairTools() {
         ))}
       </Box>
       <Typography color="text.secondary" aria-live="polite">
-        {guide(tool, from !== null)}
+        {guide(tool, choosing)}
       </Typography>
       {tool && (
         <NumberDial
@@ -111,11 +111,13 @@ export function RepairTools() {
               onChange={(next) => useRepair.setState({ follows: next === 'follows', offset: null })}
             />
             <Button
-              sx={pressable(false)}
+              aria-pressed={choosing}
+              sx={pressable(choosing)}
               disabled={!from}
-              onClick={() => useRepair.setState({ from: null, offset: null })}
+              title="Or press in the picture with Ctrl or ⌘ held"
+              onClick={() => useRepair.setState({ choosing: !choosing })}
             >
-              Take from elsewhere
+              Choose source
             </Button>
           </Box>
         </>

@@ -16,6 +16,8 @@ interface RepairState {
   follows: boolean;
   /** Where it is taken from, in shares of the tile. */
   from: [number, number] | null;
+  /** The next press sets where it is taken from. */
+  choosing: boolean;
   /** The way to it from the brush, once a stroke has begun. */
   offset: [number, number] | null;
   spot: RepairSpot | null;
@@ -34,6 +36,7 @@ export const useRepair = create<RepairState>(() => ({
   opacity: 1,
   follows: true,
   from: null,
+  choosing: false,
   offset: null,
   spot: null,
   at: null,
@@ -57,7 +60,9 @@ export const removeAllRepairs = (): void => setRepairs([]);
 
 /** Takes a tool in use, or puts it away; the tile is shifted by half, so that its edges lie in the middle. */
 export function takeTool(tool: RepairTool | null): void {
-  useRepair.setState({ tool, at: null, spot: null, offers: null, failure: null });
+  // A source belongs to the tool that it was chosen for.
+  const source = { from: null, offset: null, choosing: tool === 'clone' || tool === 'heal' };
+  useRepair.setState({ tool, ...source, at: null, spot: null, offers: null, failure: null });
   if (tool) useBench.getState().set({ chosenView: null, halfShift: true });
 }
 
@@ -83,7 +88,7 @@ export function addStroke(points: BrushPoint[]): void {
 }
 
 export function takeFrom([u, v]: [number, number]): void {
-  useRepair.setState({ from: [inTile(u), inTile(v)], offset: null });
+  useRepair.setState({ from: [inTile(u), inTile(v)], offset: null, choosing: false });
 }
 
 /** Asks for patches to lie over a place. */

@@ -4,6 +4,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { FIGURES, GREY } from './theme.ts';
+import { WORDS } from './words.ts';
 
 const GROUPS: [string, [string, string][]][] = [
   [
@@ -11,6 +12,8 @@ const GROUPS: [string, [string, string][]][] = [
     [
       [', .', 'the station before, the next one'],
       ['1 … 9', 'straight to a station'],
+      ['C', 'into the Course'],
+      ['D', 'into the Dials'],
       ['Ctrl or ⌘ + Enter', 'crate it'],
     ],
   ],
@@ -32,6 +35,7 @@ const GROUPS: [string, [string, string][]][] = [
       ['arrow keys', 'step the dial in focus'],
       ['Shift + arrow', 'step by ten'],
       ['Delete, double-click', 'back to its default'],
+      ['Escape', 'out of a field, then out of a dialog'],
     ],
   ],
   [
@@ -39,17 +43,18 @@ const GROUPS: [string, [string, string][]][] = [
     [
       ['Ctrl or ⌘ + Z', 'undo'],
       ['Shift + Ctrl or ⌘ + Z', 'redo'],
-      ['?', 'this list'],
+      ['?', 'this help'],
     ],
   ],
 ];
 
-/** All keys. */
-export function ShortcutsDialog({ open, onClose }: { open: boolean; onClose(): void }) {
+/** All keys, and our own words. */
+export function HelpDialog({ open, onClose }: { open: boolean; onClose(): void }) {
   return (
-    <Dialog open={open} onClose={onClose} aria-labelledby="shortcuts-title" maxWidth="md">
-      <DialogTitle id="shortcuts-title">Keys</DialogTitle>
+    <Dialog open={open} onClose={onClose} aria-labelledby="help-title" maxWidth="md">
+      <DialogTitle id="help-title">Help</DialogTitle>
       <DialogContent
+        tabIndex={0}
         sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 5, rowGap: 2.5, minWidth: 720 }}
       >
         {GROUPS.map(([title, keys]) => (
@@ -65,6 +70,17 @@ export function ShortcutsDialog({ open, onClose }: { open: boolean; onClose(): v
             </dl>
           </section>
         ))}
+        <section style={{ gridColumn: '1 / -1' }}>
+          <h2 style={{ font: 'inherit', fontWeight: 700, margin: '0 0 6px' }}>Our own words</h2>
+          <dl style={{ margin: 0, columns: 2, columnGap: 40 }}>
+            {WORDS.map(([word, means]) => (
+              <div key={word} style={{ display: 'flex', gap: 14, breakInside: 'avoid', padding: '2px 0' }}>
+                <dt style={{ flex: '0 0 74px', fontWeight: 600 }}>{word}</dt>
+                <dd style={{ margin: 0, color: GREY.soft }}>{means}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Close</Button>
