@@ -14,6 +14,7 @@ import {
 } from '@zesty-tile/core';
 import { DEMO_IDS, demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
 import sharp from 'sharp';
+import { MADE_SOURCES, photographed } from '../core/test/setup/sources.ts';
 import { KINDS } from './join-kinds.ts';
 
 const CACHE = 1e9;
@@ -84,7 +85,10 @@ for (const id of DEMO_IDS) {
   const recipe = demoRecipe(id);
   await row(id, await engine.answer(JOIN_PROPOSALS, { recipe, source: { sha256: id, width, height } }, null));
 }
-for (const [name, make] of Object.entries(KINDS)) {
+const MADE = Object.entries(MADE_SOURCES).map(
+  ([name, source]) => [`${name} (photo)`, () => photographed(source)] as const,
+);
+for (const [name, make] of [...Object.entries(KINDS), ...MADE]) {
   const picture = make(PHOTO);
   const engine = new Engine({ pixels: async () => pixelsOf(picture) }, CACHE);
   const fresh = newRecipe();
@@ -92,6 +96,6 @@ for (const [name, make] of Object.entries(KINDS)) {
     ...fresh,
     stations: { ...fresh.stations, square: { ...fresh.stations.square, share: 0.78 } },
   };
-  const source = { sha256: name, width: PHOTO, height: PHOTO };
+  const source = { sha256: name, width: picture.width, height: picture.height };
   await row(name, await engine.answer(JOIN_PROPOSALS, { recipe, source }, null));
 }

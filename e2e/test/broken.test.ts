@@ -85,7 +85,7 @@ describe('when something breaks', () => {
 
   it('what the Yard shows later is at hand even where the server has gone away since', async () => {
     const page = await stage.page();
-    const there = ['tile-sheet', 'shortcuts-dialog', 'name-dialog'].map((part) =>
+    const there = ['tile-sheet', 'help-dialog', 'name-dialog'].map((part) =>
       page.waitForResponse((response) => response.url().includes(`/assets/${part}`) && response.ok()),
     );
     await page.goto(stage.url);

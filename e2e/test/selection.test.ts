@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import { copyTiles, openStage, type Stage, undo } from './stage.ts';
@@ -9,6 +10,16 @@ const selected = (page: Page) =>
   page
     .locator('[data-tile][aria-pressed="true"]')
     .evaluateAll((cards) => cards.map((one) => (one as HTMLElement).dataset.tile));
+
+/** Names in a zip, by the local headers of its entries. */
+function namesInZip(zip: Buffer): string[] {
+  const names: string[] = [];
+  for (let at = zip.indexOf('PK\x03\x04'); at >= 0; at = zip.indexOf('PK\x03\x04', at + 4)) {
+    const length = zip.readUInt16LE(at + 26);
+    names.push(zip.toString('utf8', at + 30, at + 30 + length));
+  }
+  return [...new Set(names)];
+}
 
 describe('several tiles of the Yard', () => {
   let stage: Stage;
@@ -121,6 +132,37 @@ describe('several tiles of the Yard', () => {
     await before;
     await page.waitForLoadState('networkidle');
     expect(await exposures()).to.not.include(0.25);
+  });
+
+  it('are crated with one profile for all, and their crates come in one archive', async () => {
+    await page.keyboard.press('Escape');
+    await card(page, 'Copy 1').click({ modifiers: ['Control'] });
+    await card(page, 'Copy 2').click({ modifiers: ['Control'] });
+    expect(
+      await sheet(page, 2)
+        .getByText(/^Download/)
+        .count(),
+    ).to.equal(0);
+    await sheet(page, 2).getByRole('button', { name: 'Crate 2 tiles …' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Crate several tiles' });
+    await dialog.getByLabel('Profile').click();
+    await page.getByRole('option', { name: 'Colour with occlusion in it, and normal' }).click();
+    await dialog.getByRole('button', { name: 'Crate 2 tiles' }).click();
+    await page.waitForURL(/\/crates$/);
+    await page.getByText('2 ready').waitFor();
+    await page.goto(stage.url);
+    await card(page, 'Copy 1').click({ modifiers: ['Control'] });
+    await card(page, 'Copy 2').click({ modifiers: ['Control'] });
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      sheet(page, 2).getByText('Download the newest 2 crates').click(),
+    ]);
+    expect(download.suggestedFilename()).to.equal('2 crates.zip');
+    const names = namesInZip(await readFile(await download.path()));
+    expect(names).to.have.length(6);
+    for (const tile of ['Copy 1', 'Copy 2'])
+      for (const ending of ['_colour.png', '_normal.png', '.tile.json'])
+        expect(names).to.include(`${tile} 1/${tile}${ending}`);
   });
 
   it('met no error of its own on the way', () => {

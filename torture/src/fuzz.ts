@@ -156,6 +156,7 @@ export function routesOf(ids: { tile: string; project: string; source: string })
     { method: 'GET', path: '/crates/:id' },
     { method: 'GET', path: '/crates/:id/recipe' },
     { method: 'GET', path: '/crates/:id/files/:id' },
+    { method: 'GET', path: '/crates/archive.zip' },
     { method: 'GET', path: '/crates/:id/archive.zip' },
     { method: 'POST', path: '/crates/:id/retry' },
     { method: 'POST', path: '/crates/:id/stop' },

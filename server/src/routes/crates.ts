@@ -4,13 +4,13 @@ import { Readable } from 'node:stream';
 import type { HttpBindings } from '@hono/node-server';
 import { Problem } from '@zesty-tile/core';
 import { makeZip } from 'client-zip';
-import { Hono } from 'hono';
+import { type Context, Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import * as v from 'valibot';
 import type { Blobs } from '../blobs.ts';
 import { type Crates, MOVES } from '../crates/crates.ts';
 import { openRecipe, openSet } from '../crates/open.ts';
-import { hasEnded } from '../crates/states.ts';
+import { type CrateJob, hasEnded } from '../crates/states.ts';
 import type { Database } from '../db/open.ts';
 import { crateJob } from '../db/schema.ts';
 import { removal } from '../http/removal.ts';
@@ -73,6 +73,34 @@ const eventRoutes = (crates: Crates) =>
     });
   });
 
+interface Entry {
+  name: string;
+  size: number;
+  lastModified: Date;
+  path: string;
+}
+
+/** What a crate puts into an archive. Each file is opened first: one that vanished is an answer, not half a zip. */
+const entriesOf = async (crates: Crates, job: CrateJob): Promise<Entry[]> =>
+  Promise.all(
+    (await crates.files(job.id)).map(async ({ name, bytes }) => {
+      const path = await crates.filePath(job.id, name);
+      await (await open(path)).close();
+      return { name, size: bytes, lastModified: job.endedAt ?? new Date(), path };
+    }),
+  );
+
+/** Sends files as one archive, each read when its turn comes. */
+function archive(c: Context, entries: readonly Entry[], name: string) {
+  const lazy = async function* () {
+    for (const { path, ...entry } of entries) yield { ...entry, input: fileStream(path) };
+  };
+  return c.body(makeZip(lazy()), 200, {
+    'Content-Type': 'application/zip',
+    'Content-Disposition': attachment(name),
+  });
+}
+
 /** The files of a crate, each by itself or all in one archive. */
 const fileRoutes = (crates: Crates) =>
   new Hono()
@@ -93,27 +121,40 @@ const fileRoutes = (crates: Crates) =>
           'Wait for it, or run it again.',
         );
       }
-      const files = await crates.files(job.id);
-      const entries = await Promise.all(
-        files.map(async ({ name, bytes }) => {
-          const path = await crates.filePath(job.id, name);
-          // Opened first, so that a file that vanished is an answer and not half a zip.
-          await (await open(path)).close();
-          return { name, size: bytes, lastModified: job.endedAt ?? new Date(), path };
-        }),
-      );
-      const lazy = async function* () {
-        for (const { path, ...entry } of entries) yield { ...entry, input: fileStream(path) };
-      };
-      return c.body(makeZip(lazy()), 200, {
-        'Content-Type': 'application/zip',
-        'Content-Disposition': attachment(`${job.name} ${job.number}.zip`),
-      });
+      return archive(c, await entriesOf(crates, job), `${job.name} ${job.number}.zip`);
     });
+
+/** The newest crates of several tiles in one archive, each in a folder of its own. */
+const togetherRoutes = (crates: Crates) =>
+  new Hono().get('/archive.zip', async (c) => {
+    const tiles = c.req.queries('tile') ?? [];
+    const done = (await crates.all()).filter(
+      ({ tileId, state }) => state === 'done' && tiles.includes(tileId),
+    );
+    const newest = tiles.flatMap((id) =>
+      done
+        .filter(({ tileId }) => tileId === id)
+        .sort((a, b) => b.number - a.number)
+        .slice(0, 1),
+    );
+    if (newest.length === 0) {
+      throw new Problem('not_ready', 'None of these tiles has a finished crate.', 'Crate them first.');
+    }
+    const entries = await Promise.all(
+      newest.map(async (job) =>
+        (await entriesOf(crates, job)).map((entry) => ({
+          ...entry,
+          name: `${job.name} ${job.number}/${entry.name}`,
+        })),
+      ),
+    );
+    return archive(c, entries.flat(), `${newest.length} crates.zip`);
+  });
 
 /** Crates of all tiles: made, moved in the queue, stopped and opened again. */
 export const crateRoutes = (db: Database, blobs: Blobs, pool: Pool, crates: Crates) =>
   new Hono<{ Bindings: HttpBindings }>()
+    .route('/', togetherRoutes(crates))
     .get('/', async (c) => c.json({ crates: await crates.all() }))
     .post('/', async (c) => {
       const { tiles } = await bodyOf(c, severalSchema);

@@ -6,7 +6,10 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
 import { useQueryClient } from '@tanstack/react-query';
+import { PROFILE_NAMES, PROFILES, type ProfileName, parseRecipe } from '@zesty-tile/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answerOf, api } from '../api/client.ts';
@@ -15,12 +18,26 @@ import { VerdictWords } from '../verdict.tsx';
 import type { YardTile } from './queries.ts';
 import { worstOf } from './worst.ts';
 
+const EACH = 'each';
+
+/** Gives a tile the profile, as a new version of it; one that has it stays as it is. */
+async function setProfile(id: string, profile: ProfileName): Promise<void> {
+  const { revision } = await answerOf(api.tiles[':id'].$get({ param: { id } }));
+  const recipe = parseRecipe(revision.recipe);
+  const { crate } = recipe.stations;
+  if (crate.profile === profile) return;
+  const stations = { ...recipe.stations, crate: { ...crate, profile } };
+  const json = { base: revision.number, recipe: { ...recipe, stations } };
+  await answerOf<unknown>(api.tiles[':id'].revisions.$post({ param: { id }, json } as never));
+}
+
 /** Crates of several tiles at once: which, with what is wrong with any of them said before. */
 export function CrateSeveral({ tiles, onClose }: { tiles: YardTile[]; onClose(): void }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState('');
+  const [profile, setOne] = useState<ProfileName | typeof EACH>(EACH);
   const wanted = tiles.filter(({ id }) => !left.has(id));
   const wrong = wanted.filter(({ look }) => look && worstOf(look.verdicts).state === 'wrong').length;
   const turn = (id: string) => {
@@ -30,6 +47,7 @@ export function CrateSeveral({ tiles, onClose }: { tiles: YardTile[]; onClose():
   };
   const start = async () => {
     try {
+      if (profile !== EACH) for (const { id } of wanted) await setProfile(id, profile);
       await answerOf(api.crates.$post({ json: { tiles: wanted.map(({ id }) => id) } } as never));
       await queries.invalidateQueries();
       navigate('/crates');
@@ -42,8 +60,23 @@ export function CrateSeveral({ tiles, onClose }: { tiles: YardTile[]; onClose():
       <DialogTitle id="crate-several">Crate several tiles</DialogTitle>
       <DialogContent>
         <p style={{ margin: '0 0 8px' }}>
-          Each goes out by its own recipe and profile, one after the other. They wait their turn under Crates.
+          They are made one after the other and wait their turn under Crates. A profile chosen for all is kept
+          in each tile, as a version that can be taken back.
         </p>
+        <TextField
+          select
+          label="Profile"
+          value={profile}
+          onChange={(event) => setOne(event.target.value as typeof profile)}
+          sx={{ width: 320, mb: 1 }}
+        >
+          <MenuItem value={EACH}>Each tile’s own</MenuItem>
+          {PROFILE_NAMES.map((name) => (
+            <MenuItem key={name} value={name}>
+              {PROFILES[name].name}
+            </MenuItem>
+          ))}
+        </TextField>
         {tiles.map(({ id, name, look }) => {
           const worst = look ? worstOf(look.verdicts) : null;
           return (

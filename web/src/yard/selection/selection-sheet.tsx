@@ -6,6 +6,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
+import { useAllCrates } from '../../crates/use-running.ts';
 import { later } from '../../later.tsx';
 import { GREY } from '../../theme.ts';
 import { SHEET_WIDTH } from '../project-sheet.tsx';
@@ -64,6 +65,9 @@ export function SelectionSheet({ tiles, projects, onClose }: SelectionSheetProps
   const several = useSeveral(tiles);
   const [open, setOpen] = useState<'crate' | 'apply' | null>(null);
   const [menu, setMenu] = useState<HTMLElement | null>(null);
+  const { data } = useAllCrates();
+  const done = new Set(data?.crates.flatMap(({ state, tileId }) => (state === 'done' ? [tileId] : [])));
+  const finished = tiles.filter(({ id }) => done.has(id)).length;
   const others = projects.filter(({ id }) => id !== tiles[0]?.projectId);
   return (
     <Box
@@ -96,6 +100,14 @@ export function SelectionSheet({ tiles, projects, onClose }: SelectionSheetProps
       <Button variant="contained" onClick={() => setOpen('crate')}>
         Crate {several.words} …
       </Button>
+      {finished > 0 && (
+        <Button
+          variant="outlined"
+          href={`/api/crates/archive.zip?${tiles.map(({ id }) => `tile=${id}`).join('&')}`}
+        >
+          {finished === 1 ? 'Download the newest crate' : `Download the newest ${finished} crates`}
+        </Button>
+      )}
       <Button variant="outlined" onClick={() => setOpen('apply')}>
         Apply a recipe …
       </Button>
