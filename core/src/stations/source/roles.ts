@@ -229,7 +229,7 @@ function joinStrays<F>(together: Map<string, NamedSet<F>>): void {
   for (const [key, { files }] of [...together]) {
     if (files.length !== 1 || files[0].read.role !== null || files[0].read.packed) continue;
     const home = sets.find(([of, set]) => set.files.length > 1 && key !== of && key.startsWith(`${of} `));
-    if (!home || !home[1].stem) continue;
+    if (!home?.[1].stem) continue;
     home[1].files.push(files[0]);
     together.delete(key);
   }
