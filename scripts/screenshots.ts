@@ -60,7 +60,7 @@ async function mapSet(folder: string): Promise<string[]> {
 try {
   await page.goto(server.url);
   await page
-    .getByRole('img', { name: /laid 2 × 2/ })
+    .getByRole('img', { name: /tiled 2 × 2/ })
     .nth(5)
     .waitFor();
   await page.getByRole('button', { name: 'Good' }).click();
