@@ -12,7 +12,7 @@ import { leastVisible, PEAK_RESPONSE, rarityGain } from './visibility.ts';
 export const FINEST = 1 / 64;
 export const BANDS = 8;
 export const STEP = Math.SQRT2;
-/** Broader than this, a blob is weighed by how well it is seen on the laid floor. */
+/** Broader than this, a blob is weighed by how well it is seen on the repeated tile. */
 const BROAD = 1 / 24;
 /** A log contrast this small is never seen: in lightness, and in colour over a broad blob. */
 const BASE = 0.001;

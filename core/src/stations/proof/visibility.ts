@@ -19,7 +19,7 @@ export const PEAK_RESPONSE = 3 - 2 * Math.SQRT2;
 
 /**
  * The least contrast, as a difference of logarithms, at which a blob of size `sigma` (a share of the tile's shorter edge) is
- * noticed on the laid floor. Lightness falls off towards broad blobs; colour does not (Mullen 1985).
+ * noticed on the repeated tile. Lightness falls off towards broad blobs; colour does not (Mullen 1985).
  */
 export function leastVisible(sigma: number, isColour: boolean): number {
   if (isColour) return LEAST_COLOUR;
@@ -27,7 +27,7 @@ export function leastVisible(sigma: number, isColour: boolean): number {
   return LEAST_LIGHT / contrastSensitivity(cyclesPerDegree);
 }
 
-/** Places in a fine band that differ by themselves: what stands out there is held against the largest of these. */
+/** About how many independent places a fine band has; the largest value that chance gives grows with them. */
 const MANY = 1000;
 /** How far apart, in σ, such places lie. */
 const APART = 2.5;

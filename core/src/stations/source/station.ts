@@ -76,7 +76,6 @@ function sentence(f: Fitness, size: number): string {
     .join(' ');
 }
 
-/** Source: decoded samples become linear light, and the photo's fitness is reported. */
 /** What can be done at once about what the photo offers. */
 function remediesOf(f: Fitness, { few, soft }: { few: boolean; soft: boolean }, size: number): Remedy[] {
   const sizeTo = (value: number) => [{ station: 'square', key: 'size', value }];
@@ -130,6 +129,7 @@ function remediesOf(f: Fitness, { few, soft }: { few: boolean; soft: boolean }, 
   ];
 }
 
+/** Source: decoded samples become linear light, and the photo's fitness is reported. */
 export const source = station({
   name: 'source',
   line: 'Check the photo before you start.',

@@ -74,7 +74,7 @@ describe('what will be seen repeating', () => {
       expect(first.sigma).to.be.within(0.06, 0.18);
       for (const { strength } of others) expect(strength).to.be.below(first.strength / 1.3);
     }
-    // What the eye does not notice on the laid floor does not count.
+    // What the eye does not notice on the repeated tile does not count.
     expect(await findRepeats(lawn([1.02, 1.02, 1.02]), TORUS)).to.deep.equal([]);
   });
 
