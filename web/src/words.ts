@@ -9,6 +9,7 @@ export const WORDS: readonly [word: string, means: string][] = [
   ['Sill', 'the lit view: all maps together'],
   ['Dials', 'the settings of the open station'],
   ['Verdict', 'what a station measured about its own result, and what to do'],
+  ['Source', 'the photo, what it offers, and maps supplied with it'],
   ['Square', 'crop, level and straighten the photo'],
   ['Even', 'remove the photo’s uneven light'],
   ['Join', 'make opposite edges meet'],

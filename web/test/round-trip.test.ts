@@ -126,54 +126,17 @@ function distance(a: Surface, b: Surface, map: MapName): number {
 /** Codes of eight bits, rounded twice. */
 const NEAR = 1.5 / 255;
 
+const COMMON: MapName[] = ['normal', 'occlusion', 'opacity', 'emission'];
+const BY_METALLIC: MapName[] = [...COMMON, 'albedo', 'roughness', 'metallic'];
+const BY_SPECULAR: MapName[] = [...COMMON, 'cavity', 'height', 'diffuse', 'specular', 'gloss'];
 const HELD: Record<ProfileName, MapName[]> = {
-  separate: [
-    'albedo',
-    'normal',
-    'occlusion',
-    'roughness',
-    'metallic',
-    'cavity',
-    'opacity',
-    'emission',
-    'height',
-  ],
-  packed: [
-    'albedo',
-    'normal',
-    'occlusion',
-    'roughness',
-    'metallic',
-    'cavity',
-    'opacity',
-    'emission',
-    'height',
-  ],
-  'specular-gloss': [
-    'diffuse',
-    'specular',
-    'gloss',
-    'normal',
-    'occlusion',
-    'cavity',
-    'opacity',
-    'emission',
-    'height',
-  ],
-  'normal-gloss': [
-    'diffuse',
-    'specular',
-    'gloss',
-    'normal',
-    'occlusion',
-    'cavity',
-    'opacity',
-    'emission',
-    'height',
-  ],
+  separate: [...BY_METALLIC, 'cavity', 'height'],
+  packed: [...BY_METALLIC, 'cavity', 'height'],
+  'specular-gloss': BY_SPECULAR,
+  'normal-gloss': BY_SPECULAR,
   'two-maps': ['normal', 'opacity'],
-  gltf: ['albedo', 'normal', 'occlusion', 'roughness', 'metallic', 'opacity', 'emission'],
-  materialx: ['albedo', 'normal', 'occlusion', 'roughness', 'metallic', 'opacity', 'emission', 'height'],
+  gltf: BY_METALLIC,
+  materialx: [...BY_METALLIC, 'height'],
 };
 
 describe('a crate that is dropped in again', () => {

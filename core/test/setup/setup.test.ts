@@ -81,7 +81,7 @@ describe('setting up from a photo', () => {
     }
   });
 
-  it('stops when it is told to', async () => {
+  it('stops when it is cancelled', async () => {
     const picture = small();
     const stop = new AbortController();
     const engine = new Engine(hostOf(pixelsOf(picture)), 100e6);

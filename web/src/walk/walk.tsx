@@ -32,6 +32,8 @@ function usePlaceOf(target: string): DOMRect | null {
 function Ring({ target }: { target: string }) {
   const place = usePlaceOf(target);
   if (!place) return null;
+  // Within the window, so that all of the ring is seen.
+  const [left, top] = [Math.max(RING, place.left), Math.max(RING, place.top)];
   return (
     <Box
       aria-hidden
@@ -39,10 +41,10 @@ function Ring({ target }: { target: string }) {
         position: 'fixed',
         zIndex: 1200,
         pointerEvents: 'none',
-        left: Math.max(RING, place.left) - RING + 2,
-        top: Math.max(RING, place.top) - RING + 2,
-        width: Math.min(innerWidth - 8, place.width),
-        height: Math.min(innerHeight - 8, place.height),
+        left,
+        top,
+        width: Math.min(innerWidth - RING, place.right) - left,
+        height: Math.min(innerHeight - RING, place.bottom) - top,
         outline: `${RING}px solid ${ZEST}`,
         borderRadius: 1,
       }}

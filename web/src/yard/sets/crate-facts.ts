@@ -21,7 +21,6 @@ type CrateManifest = v.InferOutput<typeof manifestSchema>;
 
 /** What a crate says of the set in it. */
 export interface CrateFacts {
-  name: string;
   /** Names of all files of the crate. */
   files: string[];
   /** Settings that its pictures were made with, and that are kept: they are calibrated already. */
@@ -76,6 +75,6 @@ export async function setOfCrate(manifest: File, files: readonly File[]): Promis
   };
   return {
     set: { stem: name, files: members },
-    facts: { name, files: known.files.map(({ file }) => file), first },
+    facts: { files: known.files.map(({ file }) => file), first },
   };
 }
