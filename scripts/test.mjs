@@ -8,6 +8,7 @@ if (!ensureRedis())
 
 let passed = 0;
 const failed = [];
+const again = [];
 
 function check(name, command, args) {
   console.log(`\n— ${name}`);
@@ -24,6 +25,7 @@ function suite(name, args, env = {}) {
     const counts = JSON.parse(readFileSync(report, 'utf8'));
     passed += counts.passes;
     failed.push(...counts.failed);
+    again.push(...counts.again);
     if (code !== 0 && counts.failed.length === 0) failed.push(`${name}: ended with code ${code}`);
   } catch {
     failed.push(`${name}: broke off before they were counted`);
@@ -45,6 +47,7 @@ if (chromium) {
   failed.push('browser tests: no Chromium');
 }
 
+if (again.length > 0) console.log(`\ntried a second time:\n${again.map((name) => `  ${name}`).join('\n')}`);
 // Named once more at the end, where a log that is cut off still shows them.
 if (failed.length > 0) console.log(`\nfailed:\n${failed.map((name) => `  ${name}`).join('\n')}`);
 console.log(`\ntests: ${passed} passed, ${failed.length} failed`);

@@ -7,7 +7,8 @@ config.truncateThreshold = 0;
 /** Around the tests of every process: what is on the pages of one that failed, and an end of its browser. */
 export const mochaHooks = {
   async afterEach(this: Mocha.Context) {
-    if (this.currentTest?.state === 'failed') console.log(await wordsOfPages());
+    // One that is tried again has no state.
+    if (this.currentTest?.state !== 'passed') console.log(await wordsOfPages());
   },
   afterAll: () => closeBrowser(),
 };

@@ -40,13 +40,25 @@ export async function closeBrowser(): Promise<void> {
   browser = null;
 }
 
+const unanswered = new WeakMap<Page, Set<string>>();
+
+/** Keeps a list of the requests of a page and its workers that have no answer yet. */
+function watchRequests(page: Page): void {
+  const open = new Set<string>();
+  unanswered.set(page, open);
+  page.on('request', (request) => open.add(request.url()));
+  page.on('requestfinished', (request) => open.delete(request.url()));
+  page.on('requestfailed', (request) => open.delete(request.url()));
+}
+
 /** What stands on every open page, so that one sees why a test waited in vain. */
 export async function wordsOfPages(): Promise<string> {
   const pages = browser?.contexts().flatMap((context) => context.pages()) ?? [];
   const words = pages.map(async (page) => {
     // biome-ignore lint/performance/useDomNodeTextContent: what is seen, not what is there
     const seen = await page.locator('body').innerText({ timeout: 3000 });
-    return `${page.url()}\n${seen}`;
+    const open = [...(unanswered.get(page) ?? [])].map((url) => `not answered: ${url}`);
+    return [page.url(), ...open, seen].join('\n');
   });
   const said = await Promise.allSettled(words);
   return said.map((one) => (one.status === 'fulfilled' ? one.value : String(one.reason))).join('\n\n');
@@ -115,6 +127,7 @@ export async function openStage(tiles: readonly DemoId[], size?: 512, workers = 
       context.setDefaultTimeout(PATIENCE);
       if (!sill) await context.addInitScript(WITHOUT_WEBGL);
       const page = await context.newPage();
+      watchRequests(page);
       page.on('pageerror', (error) => faults.push(error.message));
       page.on('console', (message) => {
         if (message.type() === 'error' || /deprecated/i.test(message.text()))

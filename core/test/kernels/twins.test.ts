@@ -11,6 +11,11 @@ import { farthest, noisePlane } from '../fields.ts';
 const TOLERANCE = 3e-6;
 /** A colour that goes to OKLab and back is raised to the third power there. */
 const CUBED = 1e-5;
+/**
+ * A colour that lies on the border of the gamut, within rounding, is kept by one twin and brought in by the other, which
+ * halves its way there twelve times.
+ */
+const BROUGHT_IN = 2 ** -12;
 
 const edge = fc.constantFrom('wrap', 'mirror') as fc.Arbitrary<Edges['x']>;
 const edges = fc.record({ x: edge, y: edge });
@@ -196,7 +201,11 @@ describe('twins of kernels', () => {
             k.toneBlock(picture, out, how, recolour, 1, count - 1, cover);
             return out.planes;
           });
-          for (let c = 0; c < 3; c++) expect(farthest(a[c], b[c])).to.be.below(CUBED);
+          for (let c = 0; c < 3; c++) {
+            expect(farthest(a[c], b[c])).to.be.below(BROUGHT_IN);
+            const onBorder = a[c].filter((value, i) => Math.abs(value - b[c][i]) >= CUBED);
+            expect(onBorder.length).to.be.at.most(1);
+          }
         },
       ),
       { numRuns: 80 },
