@@ -102,7 +102,7 @@ const worker: EngineWorker = {
     const decided = recipe?.decisions.join?.data as JoinDecision | undefined;
     if (!join || !even || !decided || !recipe) return null;
     const axes = joins(recipe.stations.join.axes);
-    const score = seamScore(join.picture, even.picture, decided.reach, axes, decided, async () => {});
+    const score = seamScore(join.picture, even.picture, decided.reach, axes, decided, null, async () => {});
     return (await score).spots;
   },
   async cover(zone) {

@@ -1,4 +1,5 @@
 import type { Raster } from '../../raster/raster.ts';
+import type { Sides } from '../../raster/sides.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Checkpoint } from '../../work/checkpoint.ts';
 import { assemble, type Blend, type LayOut, layingOut } from './assemble.ts';
@@ -28,6 +29,10 @@ export const blendOf = (method: Method, blend: (typeof BLENDS)[number]): Blend =
 /** Methods that leave nothing to overlap: the tile is the crop. */
 export const takesCrop = (method: Method): boolean => method === 'none' || method === 'spread';
 
+/** The evened picture without any joining: its crop alone. */
+export const cropOnly = ({ square: { margins }, even }: JoinInput, { width, height }: Sides): Raster =>
+  even.picture.cut(margins.left, margins.top, width, height);
+
 /** The tile at the working size by one method, made once for deciding and running. */
 export function attempt(
   input: JoinInput,
@@ -46,7 +51,7 @@ export function attempt(
       if (takesCrop(method) || axes === 'neither') {
         const room = { left: 0, right: 0, top: 0, bottom: 0 };
         const from: FoundVectors = { vectors: straightVectors([0, 0], room), by: 'straight', strength: null };
-        const crop = picture.cut(margins.left, margins.top, frame.width, frame.height);
+        const crop = cropOnly(input, frame);
         const edges = {
           x: on.x ? ('wrap' as const) : ('mirror' as const),
           y: on.y ? ('wrap' as const) : ('mirror' as const),
@@ -75,10 +80,11 @@ export function attempt(
 export const scoreOf = (
   made: Attempt,
   input: JoinInput,
-  { size, shape }: TileFrame,
+  { size, shape, width, height }: TileFrame,
   axes: JoinSettings['axes'],
   checkpoint: Checkpoint,
 ): Promise<SeamScore> => {
   const cuts = { workingSize: size, shape, ...made.seams };
-  return seamScore(made.picture, input.even.picture, made.reach, joins(axes), cuts, checkpoint);
+  const spread = made.method === 'spread' ? cropOnly(input, { width, height }) : null;
+  return seamScore(made.picture, input.even.picture, made.reach, joins(axes), cuts, spread, checkpoint);
 };

@@ -1,7 +1,8 @@
 import { sidesOf } from '../../tile/shape.ts';
-import type { Verdict } from '../../verdict.ts';
+import type { Remedy, Verdict } from '../../verdict.ts';
 import type { Checkpoint } from '../../work/checkpoint.ts';
 import { runSteps } from '../../work/steps.ts';
+import { cropOnly, takesCrop } from './attempt.ts';
 import type { JoinDecision } from './decision.ts';
 import type { JoinInput } from './input.ts';
 import type { JoinOutput } from './output.ts';
@@ -36,6 +37,21 @@ function vectorWords(decided: JoinDecision): string {
   const why =
     decided.by === 'lattice' ? 'Adjusted so whole periods line up: ' : 'Adjusted so both copies agree: ';
   return `${why}${told.join(', ')}.`;
+}
+
+const BY_A_CUT: Remedy = {
+  advice: 'Join the edges by a cut.',
+  words: 'Join by a cut',
+  settings: [{ station: 'join', key: 'method', value: 'cut' }],
+};
+
+/** What may help, beside what a button does. */
+function retryWords(method: JoinDecision['method'], mismatch: number): string {
+  if (!takesCrop(method))
+    return 'Compare methods, move the crop so that both sides look alike, or widen the overlap.';
+  return method === 'spread' && mismatch > DOUBTFUL
+    ? 'Spreading suits edges that differ in tone alone; here the texture of each edge shows on the other side.'
+    : '';
 }
 
 /** Measured on the joined tile: its edge, its cut and its source compared with each other. */
@@ -73,7 +89,9 @@ export async function joinVerdict(
         ]
       : []),
   ];
-  const along = await seamScore(output.picture, input.even.picture, decided.reach, on, decided, checkpoint);
+  const spread = decided.method === 'spread' ? cropOnly(input, output.picture) : null;
+  const source = input.even.picture;
+  const along = await seamScore(output.picture, source, decided.reach, on, decided, spread, checkpoint);
   const worst = edges.reduce((a, b) => (b.value > a.value ? b : a));
   const stretch = stretchPercent(decided);
   const state =
@@ -100,25 +118,14 @@ export async function joinVerdict(
       : along.score < DOUBTFUL
         ? 'what lies along the cut is nearly like the photo'
         : 'texture along the cut does not match the photo';
-  const isNone = decided.method === 'none';
-  const retry = isNone
-    ? ''
-    : 'Compare methods, move the crop so that both sides look alike, or widen the overlap.';
   return {
     state,
     brief,
     sentence: `${worst.value <= 1 ? 'Nothing shows at the tile’s edge' : 'The edge shows'}: the strongest ${kind} is ${worst.value.toFixed(2)} times the usual step inside the tile (${worst.label.split(', ')[1]}); ${hidden} (${along.score.toFixed(2)}).`,
-    advice: [state === 'fine' ? '' : retry, vectorWords(decided)].filter(Boolean).join(' '),
-    remedies:
-      isNone && state !== 'fine'
-        ? [
-            {
-              advice: 'Join the edges by a cut.',
-              words: 'Join by a cut',
-              settings: [{ station: 'join', key: 'method', value: 'cut' }],
-            },
-          ]
-        : [],
+    advice: [state === 'fine' ? '' : retryWords(decided.method, along.score), vectorWords(decided)]
+      .filter(Boolean)
+      .join(' '),
+    remedies: state !== 'fine' && takesCrop(decided.method) ? [BY_A_CUT] : [],
     figures: [
       ...edges,
       {

@@ -1,19 +1,25 @@
 import {
+  defaultsOf,
   gaussian,
   pictureSeams,
   Raster,
   resizeArea,
   rollPlane,
   runToEnd,
+  STATIONS,
   seamFigures,
   TORUS,
+  type Verdict,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import type { Strip } from '../../../src/kernels/cut-costs/strip.ts';
 import { encodeSrgbPlane } from '../../../src/kernels/encode-srgb/reference.ts';
 import { cutMask, decodePath, encodePath, minimumCut, refineCut } from '../../../src/stations/join/cut.ts';
+import { overlaidTexture } from '../../../src/stations/join/score/overlaid.ts';
+import { PLAIN_CONTEXT } from '../../../src/team/context.ts';
 import { photo } from '../../engine/host.ts';
 import { farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../../fields.ts';
+import { MADE_SOURCES, photographed } from '../../setup/sources.ts';
 import { frameOf, runStation } from '../run.ts';
 
 const NO_MARGINS = { left: 0, right: 0, top: 0, bottom: 0 };
@@ -287,6 +293,30 @@ describe('join', () => {
       expect(Math.max(seamX, seamY)).to.be.at.most(most);
     });
   }
+
+  it('warns of spreading where texture would show through, and offers a cut; tone alone may be spread', async () => {
+    const size = 512;
+    const lawn = photographed(MADE_SOURCES.lawn).cut(144, 54, size, size);
+    const verdictOf = async (picture: Raster): Promise<Verdict> => {
+      const settings = { ...defaultsOf(STATIONS.join.settings), method: 'spread' as const };
+      const { output, decided } = await runStation('join', inputOf(picture), settings, frameOf(size));
+      return STATIONS.join.verdict(output, inputOf(picture), settings, decided, frameOf(size), PLAIN_CONTEXT);
+    };
+    const verdict = await verdictOf(lawn);
+    expect(verdict.state).to.equal('look');
+    expect(verdict.brief).to.match(/^mismatch 0\.[3-6]/);
+    expect(verdict.advice).to.contain('the texture of each edge shows');
+    expect(verdict.remedies?.[0].settings).to.deep.equal([{ station: 'join', key: 'method', value: 'cut' }]);
+    const grain = noisePlane(size * size, 5);
+    const tone = planeOf(
+      size,
+      size,
+      (x, y) => 0.3 + 0.1 * Math.sin((3 * x + 2 * y) / size) + 0.004 * grain[y * size + x],
+    );
+    const both = { x: true, y: true };
+    expect(overlaidTexture(new Raster(size, size, [tone, tone, tone]), both)).to.be.below(0.1);
+    expect(overlaidTexture(lawn, both)).to.be.within(0.6, 1.2);
+  });
 
   it('follows its decision at another size: the same tile, finer', async () => {
     const margins = { left: 32, right: 32, top: 32, bottom: 32 };

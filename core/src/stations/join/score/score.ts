@@ -7,11 +7,14 @@ import { runSteps } from '../../../work/steps.ts';
 import { decodePath } from '../cut.ts';
 import type { Vector } from '../vectors.ts';
 import { detailScore, type SourceDetail, sourceDetail } from './detail.ts';
+import { overlaidTexture } from './overlaid.ts';
 import { banksOf, patchScore, type Spot } from './patches.ts';
 import { type Crossing, crossings } from './path.ts';
 
 /** Above this it is not measured sharper: what is seen at 512 px tells a seam. */
 const MEASURED = 512;
+/** So much of the edges' texture may be laid over where their difference is spread. */
+const OVERLAID = 0.4;
 /** Coherence of ripples and boards; below it there are no ridges to break. */
 const RIDGED = 0.35;
 
@@ -66,8 +69,9 @@ async function measuresOf(
 
 /**
  * Score J of the joined axes of a tile, along its cuts: steps over the cut, patches unlike the source's,
- * smeared detail, jumps of broad tone, broken ridges. `source` is the picture it was taken from, at the
- * same scale; `checkpoint` is awaited on the way; cuts as texts of `workingSize`, null for a seam at the tile's edge. Linear RGB.
+ * smeared detail, jumps of broad tone, broken ridges, texture laid over. `source` is the picture it was taken from, at the
+ * same scale; `checkpoint` is awaited on the way; cuts as texts of `workingSize`, null for a seam at the tile's edge; `spread`
+ * is the crop whose edges' difference was spread over it, null where none was. Linear RGB.
  */
 export async function seamScore(
   tile: Raster,
@@ -75,6 +79,7 @@ export async function seamScore(
   reach: Vector,
   axes: { x: boolean; y: boolean },
   cuts: { workingSize: number; shape: Shape; cutX: string | null; cutY: string | null },
+  spread: Raster | null,
   checkpoint: Checkpoint,
 ): Promise<SeamScore> {
   const longer = Math.max(tile.width, tile.height);
@@ -113,6 +118,7 @@ export async function seamScore(
     above(worst, 1) +
     2 * above(0.95, detail) +
     0.25 * above(broad, 1.3) +
-    (grain > RIDGED ? 2 * above(0.97, coherence) : 0);
+    (grain > RIDGED ? 2 * above(0.97, coherence) : 0) +
+    (spread ? above(overlaidTexture(spread, axes), OVERLAID) : 0);
   return { score, step, detail, spots };
 }
