@@ -123,10 +123,12 @@ export async function encodeForScreen(
   const picture = isExr(bytes)
     ? fromFloats(await decodeExr(bytes))
     : sharp(bytes, { limitInputPixels: false }).autoOrient().toColourspace('srgb');
-  const shown =
-    channel === null
-      ? picture
-      : sharp(await picture.ensureAlpha().png().toBuffer()).extractChannel(channel as 0);
+  const channelOf = async (at: 0 | 1 | 2 | 3) => {
+    // Made smaller with its alpha, colour would be weighed by it.
+    const { data, info } = await picture.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+    return sharp(data, { raw: info }).extractChannel(at);
+  };
+  const shown = channel === null ? picture : await channelOf(channel as 0);
   return shown
     .resize(edge, edge, { fit: 'inside', withoutEnlargement: true })
     .webp({ lossless: true, effort: 1 })

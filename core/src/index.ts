@@ -70,6 +70,7 @@ export {
   withProposed,
 } from './setup/proposal.ts';
 export { type Setup, setUp } from './setup/setup.ts';
+export { UNCHANGED } from './setup/unchanged.ts';
 export {
   hasField,
   NAME_FIELDS,

@@ -315,7 +315,7 @@ describe('values of a tile', () => {
     // What is lit in one is shaded in the other.
     expect(bright.reduce((sum, value, i) => sum + (value - mb) * (dark[i] - md), 0)).to.be.below(0);
     await page.getByRole('button', { name: 'Bright is high' }).click();
-    await page.getByRole('button', { name: /^Undo: Relief, Raised areas Bright/ }).click();
+    await page.getByRole('button', { name: /^Undo: Relief, Raised Bright/ }).click();
   });
 
   it('light is dragged on its disc where slanting light is read', async () => {

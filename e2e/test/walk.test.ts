@@ -39,7 +39,7 @@ describe('from a photo to a crate', () => {
     await stage.end();
   });
 
-  it('the Yard shows the Limonaia with its tiles laid 2 × 2 and what each still needs', async () => {
+  it('the Yard shows the Limonaia with its tiles repeated 2 × 2 and what each still needs', async () => {
     await page.goto(stage.url);
     await page.getByRole('tab', { name: 'Limonaia 2' }).waitFor();
     const good = page.locator('[data-tile="Terrace pamments"]');
@@ -60,6 +60,21 @@ describe('from a photo to a crate', () => {
     expect(await verdictOf(page, 'join')).to.match(/✓ (seam|blotch) 0\.\d\d/);
     expect(await verdictOf(page, 'gauge')).to.match(/✓ median 0\.\d{3}/);
     expect(await page.getByText(/Shorter side 1200 px/).isVisible()).to.equal(true);
+  });
+
+  it('says what a word of its own means where it is first met, and marks it until then', async () => {
+    const course = page.getByRole('navigation', { name: 'Course' });
+    const marked = (word: string) => course.locator('[data-new-word]').getByText(word, { exact: true });
+    expect(await marked('Source').count()).to.equal(0);
+    await marked('Even').waitFor();
+    await station(page, 'even').hover();
+    await page.getByRole('tooltip', { name: 'Even: remove the photo’s uneven light' }).waitFor();
+    await page.mouse.move(400, 300);
+    await marked('Even').waitFor({ state: 'detached' });
+    await page.reload();
+    await marked('Join').waitFor();
+    expect(await marked('Even').count()).to.equal(0);
+    await onFloor(page, 'photo');
   });
 
   it('each station brings its own picture, its dials and its figures', async () => {

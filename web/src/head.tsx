@@ -7,6 +7,7 @@ import type { ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { useRunningCrates } from './crates/use-running.ts';
 import { Mark } from './mark.tsx';
+import { Meaning, OwnWord } from './own-word.tsx';
 import { GREY } from './theme.ts';
 import { useHelp } from './use-help.ts';
 import { ImportNote } from './yard/import-note.tsx';
@@ -72,9 +73,11 @@ export function Ways({ projectId }: { projectId?: string }) {
       aria-label="Pages"
       sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 2.5 }}
     >
-      <NavLink to="/" end style={link}>
-        Yard
-      </NavLink>
+      <Meaning word="Yard">
+        <NavLink to="/" end style={link}>
+          <OwnWord word="Yard" />
+        </NavLink>
+      </Meaning>
       {palettesOf && (
         <NavLink to={`/projects/${palettesOf}/palettes`} style={link}>
           Palettes
@@ -83,12 +86,17 @@ export function Ways({ projectId }: { projectId?: string }) {
       <NavLink to="/charts" style={link}>
         Charts
       </NavLink>
-      <NavLink to="/recipes" style={link}>
-        Recipes
-      </NavLink>
-      <NavLink to="/crates" style={link}>
-        {running > 0 ? `Crates, ${running} running` : 'Crates'}
-      </NavLink>
+      <Meaning word="Recipes">
+        <NavLink to="/recipes" style={link}>
+          <OwnWord word="Recipes" />
+        </NavLink>
+      </Meaning>
+      <Meaning word="Crates">
+        <NavLink to="/crates" style={link}>
+          <OwnWord word="Crates" />
+          {running > 0 && `, ${running} running`}
+        </NavLink>
+      </Meaning>
       <NavLink to="/settings" style={link}>
         Settings
       </NavLink>

@@ -3,8 +3,8 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import { WORDS } from './glossary.ts';
 import { FIGURES, GREY } from './theme.ts';
-import { WORDS } from './words.ts';
 
 const GROUPS: [string, [string, string][]][] = [
   [

@@ -1,5 +1,6 @@
 import { defaultsOf } from '../settings/kinds.ts';
 import { SOFT } from '../stations/source/fitness.ts';
+import { SIZES } from '../stations/square/sizes.ts';
 import { square } from '../stations/square/station.ts';
 import { proposedSettings } from './proposal.ts';
 import type { SetupStep } from './scene.ts';
@@ -23,15 +24,11 @@ export const proposeEdge: SetupStep = async ({ recipe }) =>
       ]
     : [];
 
-/** The largest size that is offered. */
-const LARGEST = 8192;
-const SMALLEST = 256;
-
 /** The largest power of two the photo supports: anything larger would only be upsampled. Half of it for a soft photo. */
 export const proposeSize: SetupStep = async (scene) => {
   const { shortEdge, fittingSize, sharpness } = await scene.fitness();
   const isSoft = sharpness < SOFT && 2 * fittingSize > shortEdge;
-  const size = Math.max(SMALLEST, Math.min(LARGEST, isSoft ? fittingSize / 2 : fittingSize));
+  const size = isSoft ? Math.max(SIZES[0], fittingSize / 2) : fittingSize;
   const settings = proposedSettings(scene.recipe, 'square', { size });
   if (settings.length === 0) return [];
   return [

@@ -1,4 +1,4 @@
-import { type GivenRefs, newRecipe, parseRecipe, type Recipe } from '@zesty-tile/core';
+import { type GivenRefs, newRecipe, parseRecipe, type Recipe, UNCHANGED } from '@zesty-tile/core';
 import type { Manifest } from '@zesty-tile/crates';
 import type { Blobs } from '../blobs.ts';
 import type { Database } from '../db/open.ts';
@@ -37,10 +37,10 @@ function recipeOf(manifest: Manifest, given: GivenRefs, givenGreen: 'up' | 'down
         origin: source.origin,
         licence: source.licence,
       },
-      square: { ...stations.square, size, shape, edgeMetres, share: 1 },
-      even: { ...stations.even, amount: 0, colour: 0 },
-      join: { ...stations.join, method: 'none', axes: join.axes },
-      gauge: { ...stations.gauge, fit: false, hold: false },
+      square: { ...stations.square, ...UNCHANGED.square, size, shape, edgeMetres },
+      even: { ...stations.even, ...UNCHANGED.even },
+      join: { ...stations.join, ...UNCHANGED.join, axes: join.axes },
+      gauge: { ...stations.gauge, ...UNCHANGED.gauge },
       relief: { ...stations.relief, depthMm: relief.depthMm, normalY: relief.normalY },
     },
   });

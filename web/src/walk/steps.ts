@@ -21,7 +21,7 @@ export const WALK: readonly WalkStep[] = [
   {
     title: 'The Floor',
     words:
-      'The tile is laid 2 × 2, so its edges meet in the middle. Press T for more repeats, H to bring the edge to the middle of the tile.',
+      'The tile repeated 2 × 2, so that its edges meet in the middle. Press T for more repeats, H to bring the edge to the middle of the tile.',
     station: 'join',
     target: 'section[aria-label="Floor"]',
   },

@@ -8,10 +8,8 @@ import { GREY } from '../theme.ts';
 import { VerdictWords } from '../verdict.tsx';
 import { DensityField } from './density-field.tsx';
 import type { YardTile } from './queries.ts';
+import { SideSheet } from './side-sheet.tsx';
 import { worstOf } from './worst.ts';
-
-/** Of what is beside the tiles, in pixels. */
-export const SHEET_WIDTH = 316;
 
 const CrateSeveral = later(async () => (await import('./crate-several.tsx')).CrateSeveral);
 
@@ -34,20 +32,7 @@ export function ProjectSheet({
   const states = tiles.flatMap(({ look }) => (look ? [worstOf(look.verdicts).state] : []));
   const unmeasured = tiles.length - states.length;
   return (
-    <Box
-      component="aside"
-      aria-label={`About ${name}`}
-      sx={{
-        width: SHEET_WIDTH,
-        flex: 'none',
-        bgcolor: GREY.sheet,
-        borderLeft: `1px solid ${GREY.line}`,
-        p: 2,
-        display: 'grid',
-        alignContent: 'start',
-        gap: 1.25,
-      }}
-    >
+    <SideSheet label={`About ${name}`}>
       <Typography variant="h1" component="h2" sx={{ overflowWrap: 'anywhere' }}>
         {name}
       </Typography>
@@ -81,6 +66,6 @@ export function ProjectSheet({
       <Typography color="text.secondary">
         Choose a tile to see it lit, with its maps and figures. Choose it once more to open it.
       </Typography>
-    </Box>
+    </SideSheet>
   );
 }

@@ -17,8 +17,8 @@ import { CRATE_STATE_WORDS } from '../stations/crate/crate-words.ts';
 import { useCrates } from '../stations/crate/use-crate.ts';
 import { GREY } from '../theme.ts';
 import { SIGN, STATE_COLOUR, VerdictWords } from '../verdict.tsx';
-import { SHEET_WIDTH } from './project-sheet.tsx';
 import type { YardTile } from './queries.ts';
+import { SideSheet } from './side-sheet.tsx';
 import { TagField } from './tag-field.tsx';
 import { useTileActions } from './use-tile-actions.ts';
 
@@ -163,22 +163,7 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
   const [renaming, setRenaming] = useState(false);
   const [target, setTarget] = useState<RecipeTarget | null>(null);
   return (
-    <Box
-      component="aside"
-      aria-label={`About ${tile.name}`}
-      sx={{
-        width: SHEET_WIDTH,
-        flex: 'none',
-        overflowY: 'auto',
-        bgcolor: GREY.sheet,
-        borderLeft: `1px solid ${GREY.line}`,
-        px: 2,
-        py: 1.5,
-        display: 'grid',
-        alignContent: 'start',
-        gap: 1,
-      }}
-    >
+    <SideSheet label={`About ${tile.name}`}>
       <TileHeading tile={tile} onClose={onClose} />
       <Pictures tile={tile} />
       <Next tile={tile} />
@@ -230,6 +215,6 @@ export function TileSheet({ tile, projects, knownTags, onOpen, onClose }: TileSh
         />
       )}
       {target && <RecipeDialog target={target} onClose={() => setTarget(null)} />}
-    </Box>
+    </SideSheet>
   );
 }

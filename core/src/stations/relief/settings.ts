@@ -58,7 +58,7 @@ export const settings = {
     unit: 'mm',
   }),
   polarity: choice({
-    label: 'Raised areas',
+    label: 'Raised',
     help: 'Whether bright or dark parts of the picture stand out.',
     default: 'bright',
     options: ['bright', 'dark'],

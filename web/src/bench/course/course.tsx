@@ -5,6 +5,7 @@ import { STATION_NAMES, type StationName } from '@zesty-tile/core';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { Thumbnail } from '../../engine/protocol.ts';
+import { Meaning, OwnWord } from '../../own-word.tsx';
 import { GREY, ZEST } from '../../theme.ts';
 import { VerdictWords } from '../../verdict.tsx';
 import { useBench } from '../state.ts';
@@ -32,49 +33,48 @@ function Stop({ station, open }: { station: StationName; open: boolean }) {
   const found = useBench((s) => s.found[station]);
   const tileId = useBench((s) => s.tileId);
   const working = useBench((s) => s.busy?.station === station);
+  const name = STATION_WORDS[station];
   return (
-    <Box
-      component={Link}
-      to={`/tiles/${tileId}/${station}`}
-      aria-current={open ? 'step' : undefined}
-      data-station={station}
-      sx={{
-        flex: 1,
-        minWidth: 0,
-        position: 'relative',
-        display: 'flex',
-        flexDirection: 'column',
-        alignItems: 'center',
-        gap: 0.25,
-        pt: 1.25,
-        pb: 0.75,
-        px: 0.5,
-        color: GREY.ink,
-        textDecoration: 'none',
-        textAlign: 'center',
-        borderTop: `4px solid ${open ? ZEST : 'transparent'}`,
-        bgcolor: open ? GREY.card : 'transparent',
-        borderInline: `1px solid ${open ? GREY.line : 'transparent'}`,
-        '&:hover': { bgcolor: GREY.card },
-      }}
-    >
-      <Small picture={found?.thumbnail ?? null} />
-      <Box sx={{ height: 2, width: 64 }}>
-        {working && (
-          <LinearProgress
-            color="primary"
-            sx={{ height: 2 }}
-            aria-label={`${STATION_WORDS[station]} is computing`}
-          />
-        )}
+    <Meaning word={name} isSaid={open}>
+      <Box
+        component={Link}
+        to={`/tiles/${tileId}/${station}`}
+        aria-current={open ? 'step' : undefined}
+        data-station={station}
+        sx={{
+          flex: 1,
+          minWidth: 0,
+          position: 'relative',
+          display: 'flex',
+          flexDirection: 'column',
+          alignItems: 'center',
+          gap: 0.25,
+          pt: 1.25,
+          pb: 0.75,
+          px: 0.5,
+          color: GREY.ink,
+          textDecoration: 'none',
+          textAlign: 'center',
+          borderTop: `4px solid ${open ? ZEST : 'transparent'}`,
+          bgcolor: open ? GREY.card : 'transparent',
+          borderInline: `1px solid ${open ? GREY.line : 'transparent'}`,
+          '&:hover': { bgcolor: GREY.card },
+        }}
+      >
+        <Small picture={found?.thumbnail ?? null} />
+        <Box sx={{ height: 2, width: 64 }}>
+          {working && (
+            <LinearProgress color="primary" sx={{ height: 2 }} aria-label={`${name} is computing`} />
+          )}
+        </Box>
+        <Typography component="span" sx={{ fontWeight: 600, fontSize: 13 }}>
+          <OwnWord word={name} />
+        </Typography>
+        <Typography component="span" noWrap sx={{ fontSize: 12, maxWidth: '100%' }}>
+          {found ? <VerdictWords state={found.verdict.state} words={found.verdict.brief} /> : '…'}
+        </Typography>
       </Box>
-      <Typography component="span" sx={{ fontWeight: 600, fontSize: 13 }}>
-        {STATION_WORDS[station]}
-      </Typography>
-      <Typography component="span" noWrap sx={{ fontSize: 12, maxWidth: '100%' }}>
-        {found ? <VerdictWords state={found.verdict.state} words={found.verdict.brief} /> : '…'}
-      </Typography>
-    </Box>
+    </Meaning>
   );
 }
 

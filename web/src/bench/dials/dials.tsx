@@ -9,7 +9,8 @@ import {
   type StationName,
   settingsOf,
 } from '@zesty-tile/core';
-import { Fragment, useLayoutEffect, useRef } from 'react';
+import { Fragment, useEffect, useLayoutEffect, useRef } from 'react';
+import { markRead } from '../../own-word.tsx';
 import { STATION_VIEWS } from '../../stations/index.ts';
 import { PANEL } from '../../theme.ts';
 import { useBench } from '../state.ts';
@@ -71,6 +72,8 @@ export function Dials() {
   useLayoutEffect(() => {
     if (panel.current) panel.current.scrollTop = 0;
   }, [station]);
+  // Its line stands below its name.
+  useEffect(() => markRead(STATION_WORDS[station]), [station]);
   const { Head, Main, Tools } = STATION_VIEWS[station];
   return (
     <Box component="section" aria-label="Dials" ref={panel} sx={PANEL}>

@@ -9,8 +9,8 @@ import { useState } from 'react';
 import { useAllCrates } from '../../crates/use-running.ts';
 import { later } from '../../later.tsx';
 import { GREY } from '../../theme.ts';
-import { SHEET_WIDTH } from '../project-sheet.tsx';
 import type { YardTile } from '../queries.ts';
+import { SideSheet } from '../side-sheet.tsx';
 import { useSeveral } from './use-several.ts';
 
 const CrateSeveral = later(async () => (await import('../crate-several.tsx')).CrateSeveral);
@@ -70,21 +70,7 @@ export function SelectionSheet({ tiles, projects, onClose }: SelectionSheetProps
   const finished = tiles.filter(({ id }) => done.has(id)).length;
   const others = projects.filter(({ id }) => id !== tiles[0]?.projectId);
   return (
-    <Box
-      component="aside"
-      aria-label={`${several.words} selected`}
-      sx={{
-        width: SHEET_WIDTH,
-        flex: 'none',
-        overflowY: 'auto',
-        bgcolor: GREY.sheet,
-        borderLeft: `1px solid ${GREY.line}`,
-        p: 2,
-        display: 'grid',
-        alignContent: 'start',
-        gap: 1.25,
-      }}
-    >
+    <SideSheet label={`${several.words} selected`}>
       <Box sx={{ display: 'flex', alignItems: 'center' }}>
         <Typography variant="h1" component="h2" sx={{ flex: 1 }}>
           {several.words} selected
@@ -144,6 +130,6 @@ export function SelectionSheet({ tiles, projects, onClose }: SelectionSheetProps
       </Menu>
       {open === 'crate' && <CrateSeveral tiles={tiles} onClose={() => setOpen(null)} />}
       {open === 'apply' && <ApplyToSeveral tiles={tiles} onClose={() => setOpen(null)} />}
-    </Box>
+    </SideSheet>
   );
 }

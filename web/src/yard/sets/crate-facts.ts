@@ -1,4 +1,4 @@
-import { type NamedSet, roleOfContents } from '@zesty-tile/core';
+import { type NamedSet, roleOfContents, UNCHANGED } from '@zesty-tile/core';
 import * as v from 'valibot';
 import type { FirstSettings } from '../../api/first-recipe.ts';
 
@@ -67,10 +67,8 @@ export async function setOfCrate(manifest: File, files: readonly File[]): Promis
     });
   if (members.length === 0) return null;
   const first: FirstSettings = {
-    square: { edgeMetres, share: 1 },
-    even: { amount: 0, colour: 0 },
-    join: { method: 'none' },
-    gauge: { fit: false, hold: false },
+    ...UNCHANGED,
+    square: { ...UNCHANGED.square, edgeMetres },
     relief: { depthMm: reliefMm },
   };
   return {

@@ -23,3 +23,9 @@ export const WORDS: readonly [word: string, means: string][] = [
   ['Recipe', 'all settings of a tile, to be kept and applied to others'],
   ['Proposal', 'a setting that the setup of a photo applied, with its reason'],
 ];
+
+/** What one of them means, also where several are meant. */
+export function meaningOf(word: string): string {
+  const [one, means] = WORDS.find(([one]) => word === one || word === `${one}s`)!;
+  return `${one}: ${means}`;
+}
