@@ -23,7 +23,7 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-page.setDefaultTimeout(180_000);
+page.setDefaultTimeout(90_000);
 const shot = (name: string) => page.screenshot({ path: join(OUT, `${name}.png`) });
 const settled = async () => {
   await page.waitForFunction(
@@ -63,12 +63,12 @@ try {
     .getByRole('img', { name: /tiled 2 × 2/ })
     .nth(5)
     .waitFor();
-  await page.getByRole('button', { name: 'Good' }).click();
+  await page.getByRole('button', { name: 'Got it' }).click();
   await page.locator('[data-tile="Terrace pamments"]').click();
   await page.getByRole('img', { name: /lit ball/ }).waitFor();
   await page.waitForLoadState('networkidle');
   await shot('yard');
-  await page.locator('[data-tile="Terrace pamments"]').click();
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
   await page.locator('[data-sill="lit"]').waitFor();
   await open('gauge', 'albedo');
   await shot('bench-gauge');
@@ -113,7 +113,7 @@ try {
   await profile.getByRole('button', { name: 'normal', exact: true }).click();
   await profile.getByRole('img', { name: 'Red as a picture' }).waitFor();
   await shot('crate-profile');
-  await profile.getByRole('button', { name: 'Leave' }).click();
+  await profile.getByRole('button', { name: 'Cancel' }).click();
   await profile.waitFor({ state: 'detached' });
   await page.locator('[data-station="even"]').click();
   const amount = page.getByRole('textbox', { name: 'Amount, figure' });
@@ -137,7 +137,7 @@ try {
   await page.getByRole('button', { name: 'Green up (+Y)' }).locator('canvas').waitFor();
   await page.waitForLoadState('networkidle');
   await shot('yard-set');
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click();
   await page.goto(server.url);
   await page.locator('[data-tile="Verdigris copper"]').dblclick();
   await page.locator('[data-sill="lit"]').waitFor();
@@ -210,7 +210,7 @@ try {
   }
   await page.getByRole('button', { name: 'Grey beside it' }).click();
   await page.getByRole('button', { name: 'By eye', exact: true }).click();
-  await page.getByRole('button', { name: 'Beside grey steps' }).click();
+  await page.getByRole('button', { name: 'Next to grey steps' }).click();
   await page
     .getByRole('table')
     .getByText(/inside|above|below/)

@@ -26,7 +26,7 @@ const SHOW_WORDS: [Show, string][] = [
   ['sheen', 'Sheen only'],
   ['light', 'Light only'],
   ['unlit', 'Unlit'],
-  ['eye', 'Beside grey steps'],
+  ['eye', 'Next to grey steps'],
 ];
 
 /** One row of controls that never wraps: what has no room gives way within itself. */
