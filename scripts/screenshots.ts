@@ -134,7 +134,13 @@ try {
   await page.goto(server.url);
   await page.getByLabel('Photos for new tiles').setInputFiles(await mapSet(data));
   await page.getByText(/Its green points/).waitFor();
+  await page.getByText('reading …').first().waitFor({ state: 'detached' });
   await page.getByRole('button', { name: 'Green up (+Y)' }).locator('canvas').waitFor();
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll<HTMLCanvasElement>('[role="dialog"] canvas')].every((canvas) =>
+      canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data.some((v) => v > 0),
+    ),
+  );
   await page.waitForLoadState('networkidle');
   await shot('yard-set');
   await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click();

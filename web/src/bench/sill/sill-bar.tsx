@@ -45,7 +45,7 @@ function ShowField() {
       sx={{
         bgcolor: GREY.card,
         fontSize: 12.5,
-        flex: '0 1 132px',
+        flex: show === 'eye' ? '0 1 auto' : '0 1 132px',
         minWidth: 0,
         '& .MuiSelect-select': { py: 0.4 },
       }}
