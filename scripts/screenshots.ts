@@ -138,7 +138,10 @@ try {
   await page.getByRole('button', { name: 'Green up (+Y)' }).locator('canvas').waitFor();
   await page.waitForFunction(() =>
     [...document.querySelectorAll<HTMLCanvasElement>('[role="dialog"] canvas')].every((canvas) =>
-      canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data.some((v) => v > 0),
+      canvas
+        .getContext('2d')!
+        .getImageData(0, 0, canvas.width, canvas.height)
+        .data.some((v) => v > 0),
     ),
   );
   await page.waitForLoadState('networkidle');
