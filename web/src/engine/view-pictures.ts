@@ -5,7 +5,6 @@ import {
   Raster,
   type ReliefOutput,
   type StationOutputs,
-  surfaceIn,
 } from '@zesty-tile/core';
 import { isMap, stageView, type ViewName, viewKind } from './views.ts';
 
@@ -39,12 +38,12 @@ export function viewRaster(
   const stage = stageView(view);
   if (stage) return stage.raster(outputs);
   if (!isMap(view)) return null;
-  const { gauge, finish } = outputs;
+  const { gauge, finish, coats } = outputs;
+  if (coats) return mapRaster(coats, view);
   // The tile's colour does not wait for Relief.
   if (view === 'albedo' && gauge && finish)
     return albedoOf({ colour: gauge.albedo, f0: finish.f0, isF0Whole: finish.isTruth });
-  const surface = surfaceIn(outputs);
-  return surface ? mapRaster(surface, view) : earlyMap(outputs, view);
+  return earlyMap(outputs, view);
 }
 
 /** Interleaved RGBA of a raster as it is shown; colour within one code of what a file would hold. */

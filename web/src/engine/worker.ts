@@ -60,7 +60,7 @@ const worker: EngineWorker = {
       recipe,
       source,
       size,
-      until: 'finish',
+      until: 'coats',
       withoutVerdicts: true,
     });
     // Nothing was sent of it, so all are new.

@@ -1,0 +1,82 @@
+import { blurring } from '../../../filters/gaussian.ts';
+import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
+import { inParts, runSteps, type Steps } from '../../../work/steps.ts';
+import { sigmaOf } from '../../relief/scale.ts';
+import type { Scene } from '../scene.ts';
+import type { Common, PartKind } from './part.ts';
+import { PART_KINDS, type Part } from './parts.ts';
+
+/** Below this a step would be a division by nothing. */
+const STEEPEST = 1e-4;
+const LEAST_SIGMA = 0.3;
+
+/** A value through the levels of its part: a ramp from low to high, steeper about its middle where it is less soft. */
+function levelled({ low, high, softness, invert }: Common): (value: number) => number {
+  const middle = (low + high) / 2;
+  const range = high - low;
+  const width = Math.max(STEEPEST, softness * Math.abs(range)) * (range < 0 ? -1 : 1);
+  return (value) => {
+    const share = Math.min(1, Math.max(0, (value - middle) / width + 0.5));
+    return invert ? 1 - share : share;
+  };
+}
+
+/** Values through a function, a plane written over. */
+function* through(values: SurfaceChannel, of: (value: number) => number): Steps<SurfaceChannel> {
+  if (typeof values === 'number') return of(values);
+  yield* inParts(values.length, (from, to) => {
+    for (let i = from; i < to; i++) values[i] = of(values[i]);
+  });
+  return values;
+}
+
+/** What one part selects, 0..1. */
+async function partCover(part: Part, scene: Scene): Promise<SurfaceChannel> {
+  const { frame, context } = scene;
+  const kind = PART_KINDS[part.by] as unknown as PartKind;
+  const raw = await kind.values(part as never, scene);
+  const values = await runSteps(through(raw, levelled(part)), context.checkpoint);
+  const sigma = sigmaOf(part.blurMm, frame);
+  if (typeof values === 'number' || sigma <= LEAST_SIGMA) return values;
+  return runSteps(
+    blurring(values, frame.width, frame.height, Math.min(sigma, frame.size / 4), frame.edges),
+    context.checkpoint,
+  );
+}
+
+const combined = (cover: number, own: number, how: Part['how']): number => {
+  if (how === 'or') return Math.max(cover, own);
+  return cover * (how === 'and' ? own : 1 - own);
+};
+
+function* combining(
+  cover: SurfaceChannel,
+  own: SurfaceChannel,
+  how: Part['how'],
+  count: number,
+): Steps<SurfaceChannel> {
+  if (typeof cover === 'number' && typeof own === 'number') return combined(cover, own, how);
+  const out = typeof cover === 'number' ? new Float32Array(count) : cover;
+  yield* inParts(count, (from, to) => {
+    for (let i = from; i < to; i++) out[i] = combined(channelAt(cover, i), channelAt(own, i), how);
+  });
+  return out;
+}
+
+/**
+ * How much of each pixel a mask selects, 0..1: its parts one after the other, `and` by the product, `or` by the larger,
+ * `without` by the product with what is not selected. A mask without parts selects the whole tile.
+ */
+export async function coatCover(parts: readonly Part[], scene: Scene): Promise<SurfaceChannel> {
+  const { width, height } = scene.frame;
+  let cover: SurfaceChannel | null = null;
+  for (const part of parts) {
+    const own = await partCover(part, scene);
+    await scene.context.checkpoint(0);
+    cover =
+      cover === null
+        ? own
+        : await runSteps(combining(cover, own, part.how, width * height), scene.context.checkpoint);
+  }
+  return cover ?? 1;
+}

@@ -1,0 +1,28 @@
+import type { Raster } from '../../../raster/raster.ts';
+import type { SettingsOf, Values } from '../../../settings/kinds.ts';
+import type { SurfaceChannel } from '../../../surface/surface.ts';
+import type { Channel } from '../layers.ts';
+import type { Scene } from '../scene.ts';
+
+/** What a coat puts into a channel: a colour (linear RGB) where the channel's values are colours, else values 0..1, or mm. */
+export type Value =
+  | { kind: 'colour'; of: [number, number, number] | Raster }
+  | { kind: 'single'; of: SurfaceChannel };
+
+/** One way of saying what is put into a channel. */
+export interface ValueKind<S extends SettingsOf = SettingsOf> {
+  title: string;
+  /** The channels it has something for. */
+  channels: readonly Channel[];
+  settings: S;
+  /** Null where there is nothing to put in. */
+  value(given: Values<S>, channel: Channel, scene: Scene): Promise<Value | null>;
+}
+
+export const valueKind = <const S extends SettingsOf>(kind: ValueKind<S>): ValueKind<S> => kind;
+
+/** A single value for a channel, as a grey where its values are colours. */
+export function singleValue(channel: Channel, value: number): Value {
+  const isColour = channel === 'colour' || channel === 'emission' || channel === 'f0';
+  return isColour ? { kind: 'colour', of: [value, value, value] } : { kind: 'single', of: value };
+}

@@ -1,0 +1,163 @@
+import * as v from 'valibot';
+import { linearOfHex } from '../../../colour/hex.ts';
+import { linearToOklab, oklabToLinear } from '../../../colour/oklab.ts';
+import { Raster } from '../../../raster/raster.ts';
+import { choice, data, number } from '../../../settings/kinds.ts';
+import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
+import { inParts, runSteps, type Steps } from '../../../work/steps.ts';
+import { CHANNELS, isColourChannel } from '../layers.ts';
+import { valuesOf } from '../mask/range.ts';
+import { valueKind } from './kind.ts';
+
+const stopsSchema = v.pipe(
+  v.array(
+    v.strictObject({
+      /** Where on the ramp, 0..1. */
+      at: v.pipe(v.number(), v.minValue(0), v.maxValue(1)),
+      /** sRGB. */
+      colour: v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'must be a colour such as #8a7f70')),
+      /** For channels of single values, 0..1. */
+      value: v.pipe(v.number(), v.minValue(0), v.maxValue(1)),
+    }),
+  ),
+  v.minLength(1, 'must have at least one stop'),
+  v.maxLength(32, 'must have at most 32 stops'),
+);
+export type RampStop = v.InferOutput<typeof stopsSchema>[number];
+
+const DRIVERS = ['mask', 'luminance', 'height', 'slope', 'cavity', 'occlusion', 'wear', 'roughness'] as const;
+
+export const RAMP_KINDS = ['linear', 'smooth', 'stepped'] as const;
+export type RampKind = (typeof RAMP_KINDS)[number];
+
+/** Entries of a ramp that is looked up. */
+const ENTRIES = 1024;
+
+/** Values of stops at every place of a ramp, by its kind; `of` gives the numbers of a stop. Stops may come in any order. */
+function tableOf(
+  stops: readonly RampStop[],
+  kind: RampKind,
+  of: (stop: RampStop) => readonly number[],
+): Float32Array[] {
+  const sorted = [...stops].sort((a, b) => a.at - b.at);
+  const numbers = sorted.map(of);
+  const tables = numbers[0].map(() => new Float32Array(ENTRIES + 1));
+  let next = 0;
+  for (let k = 0; k <= ENTRIES; k++) {
+    const at = k / ENTRIES;
+    while (next < sorted.length && sorted[next].at <= at) next++;
+    const low = Math.max(0, next - 1);
+    const high = Math.min(sorted.length - 1, next);
+    const range = sorted[high].at - sorted[low].at;
+    const share =
+      kind === 'stepped' || range <= 0 ? 0 : Math.min(1, Math.max(0, (at - sorted[low].at) / range));
+    const t = kind === 'smooth' ? share * share * (3 - 2 * share) : share;
+    for (const [c, table] of tables.entries()) {
+      table[k] = numbers[low][c] + t * (numbers[high][c] - numbers[low][c]);
+    }
+  }
+  return tables;
+}
+
+/** A ramp of colours as linear RGB, interpolated in OKLab (Ottosson 2020), at a number of even places. */
+export function colourRamp(stops: readonly RampStop[], kind: RampKind): Float32Array[] {
+  const lab = tableOf(stops, kind, ({ colour }) => linearToOklab(...linearOfHex(colour)));
+  for (let k = 0; k < lab[0].length; k++) {
+    const rgb = oklabToLinear(lab[0][k], lab[1][k], lab[2][k]);
+    for (let c = 0; c < 3; c++) lab[c][k] = Math.min(1, Math.max(0, rgb[c]));
+  }
+  return lab;
+}
+
+/** A ramp of single values at a number of even places. */
+export const valueRamp = (stops: readonly RampStop[], kind: RampKind): Float32Array =>
+  tableOf(stops, kind, ({ value }) => [value])[0];
+
+/** Looks a plane up in a ramp. */
+function* looked(driver: SurfaceChannel, table: Float32Array, count: number): Steps<Float32Array> {
+  const out = new Float32Array(count);
+  yield* inParts(count, (from, to) => {
+    for (let i = from; i < to; i++) {
+      const at = Math.min(1, Math.max(0, channelAt(driver, i))) * ENTRIES;
+      const k = Math.min(ENTRIES - 1, at | 0);
+      out[i] = table[k] + (at - k) * (table[k + 1] - table[k]);
+    }
+  });
+  return out;
+}
+
+/** Colours or values along a ramp, by what drives it. */
+export const ramp = valueKind({
+  title: 'Ramp',
+  channels: CHANNELS,
+  settings: {
+    driver: choice({
+      label: 'Driven by',
+      help: 'Whose values 0 to 1 run along the ramp: the coat’s mask, or a map below.',
+      default: 'luminance',
+      options: DRIVERS,
+      names: ['Mask', 'Luminance', 'Height', 'Slope', 'Cavity', 'Occlusion', 'Edge wear', 'Roughness'],
+    }),
+    kind: choice({
+      label: 'Between stops',
+      help: 'How values go from stop to stop.',
+      default: 'linear',
+      options: RAMP_KINDS,
+      names: ['Linear', 'Smooth', 'Stepped'],
+    }),
+    stops: data<RampStop[]>({
+      label: 'Stops',
+      help: 'Colours (or values) and where they are on the ramp.',
+      default: [
+        { at: 0, colour: '#3a2f22', value: 0 },
+        { at: 1, colour: '#d8c8a4', value: 1 },
+      ],
+      schema: stopsSchema,
+      example: '[{"at":0,"colour":"#3a2f22","value":0},{"at":1,"colour":"#d8c8a4","value":1}]',
+      words: (stops) => (stops.length === 1 ? '1 stop' : `${stops.length} stops`),
+    }),
+    widthMm: number({
+      label: 'Width',
+      help: 'Of edge wear, where that drives it.',
+      default: 10,
+      min: 0.2,
+      max: 1000,
+      step: 0.2,
+      unit: 'mm',
+    }),
+    lowMm: number({
+      label: 'Height at 0',
+      help: 'For height: what a value of 0 comes to.',
+      default: 0,
+      min: -500,
+      max: 500,
+      step: 0.1,
+      unit: 'mm',
+    }),
+    highMm: number({
+      label: 'Height at 1',
+      help: 'For height: what a value of 1 comes to.',
+      default: 2,
+      min: -500,
+      max: 500,
+      step: 0.1,
+      unit: 'mm',
+    }),
+  },
+  async value({ driver, kind, stops, widthMm, lowMm, highMm }, channel, scene) {
+    const { frame, context } = scene;
+    const count = frame.width * frame.height;
+    const values =
+      driver === 'mask' ? scene.cover : ((await valuesOf(scene, driver, { widthMm, degrees: 0 })) ?? 0);
+    if (!isColourChannel(channel)) {
+      const table = valueRamp(stops, kind);
+      const scaled = channel === 'height' ? table.map((t) => lowMm + t * (highMm - lowMm)) : table;
+      return { kind: 'single', of: await runSteps(looked(values, scaled, count), context.checkpoint) };
+    }
+    const planes: Float32Array[] = [];
+    for (const table of colourRamp(stops, kind)) {
+      planes.push(await runSteps(looked(values, table, count), context.checkpoint));
+    }
+    return { kind: 'colour', of: new Raster(frame.width, frame.height, planes) };
+  },
+});
