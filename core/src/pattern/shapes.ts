@@ -60,7 +60,7 @@ export const stars = oneEach((dx, dy, radius) => {
   const [ix, iy] = [INNER * radius * Math.cos(wedge), INNER * radius * Math.sin(wedge)];
   const [ex, ey] = [ix - radius, iy];
   const length = Math.hypot(ex, ey) || 1;
-  return (ex * py - ey * (px - radius)) / -length;
+  return (ex * py - ey * (px - radius)) / length;
 });
 
 const PETALS = 8;
@@ -142,29 +142,31 @@ export function triangles(field: Field, counts: Counts): Layout {
   };
 }
 
-/** Scales: round ends that hang over the row below, rows shifted by half of one; rows are brought to an even count. */
+/**
+ * Scales: round ends that hang over the row below, rows shifted by half of one; rows are brought to an even count. Each end is
+ * half an ellipse, as wide as its cell and a row high, so that they touch beside each other and the next row fills what is open.
+ */
 export function scales(field: Field, counts: Counts): Layout {
   const { across } = counts;
   const down = even(counts.down);
   const width = field.widthMm / across;
   const height = field.heightMm / down;
-  const radius = Math.max(width / Math.SQRT2, height);
+  const radius = width / 2;
+  const squeeze = radius / height;
   return (x, y, out) => {
     const top = modulo(y, field.heightMm);
     const near = Math.floor(top / height);
-    // The highest row whose disc reaches here lies on top.
-    for (let row = near - Math.ceil(radius / height) - 1; row <= near + 1; row++) {
+    // The upper row lies on top of the lower one.
+    for (let row = near; row <= near + 1; row++) {
       const along = x / width - modulo(row, 2) * 0.5;
       const column = Math.floor(along);
       const dx = (along - column - 0.5) * width;
-      const edge = radius - Math.hypot(dx, top - row * height);
-      if (edge > 0 && top >= row * height - radius) {
+      const edge = radius - Math.hypot(dx, squeeze * (top - row * height));
+      if (edge > 0 || row > near) {
         out.cell = modulo(row, down) * across + modulo(column, across);
-        out.edge = Math.min(edge, radius);
+        out.edge = Math.max(0, edge) * Math.min(1, 1 / squeeze);
         return;
       }
     }
-    out.cell = 0;
-    out.edge = 0;
   };
 }
