@@ -71,6 +71,19 @@ export {
 } from './setup/proposal.ts';
 export { type Setup, setUp } from './setup/setup.ts';
 export { UNCHANGED } from './setup/unchanged.ts';
+export { BLEND_MODES, type BlendName } from './stations/coats/blend/modes.ts';
+export { CHANNELS, type Channel as CoatChannel } from './stations/coats/layers.ts';
+export { PART_KINDS, type Part as CoatPart, type PartName } from './stations/coats/mask/parts.ts';
+export {
+  COAT_OUTPUTS,
+  COAT_PARTS,
+  COAT_SETTINGS,
+  type Coat,
+  type CoatOutput,
+} from './stations/coats/settings.ts';
+export { coatsInUse } from './stations/coats/stack.ts';
+export type { RampStop } from './stations/coats/value/ramp.ts';
+export { VALUE_KINDS, type ValueName } from './stations/coats/value/values.ts';
 export {
   hasField,
   NAME_FIELDS,

@@ -1,13 +1,16 @@
 import {
+  coatsInUse,
   type JoinDecision,
   joins,
   luminance,
   mainDirection,
   Problem,
   Raster,
+  type Recipe,
   repeatFigure,
   resizeArea,
   runToEnd,
+  type StationName,
   type StationOutputs,
   seamScore,
   WORKING_SIZE,
@@ -23,10 +26,14 @@ import { readAt } from './read-at.ts';
 import { BEFORE_OCCLUSION, OCCLUSION, Showing, transfers } from './showing.ts';
 import { newMaps } from './sill-maps.ts';
 import { viewRaster } from './view-pictures.ts';
-import { stationOf } from './views.ts';
+import { isMap, stationOf, type ViewName } from './views.ts';
 
 /** Large enough to measure a direction to a tenth of a degree. */
 const DIRECTION_SIZE = 512;
+
+/** The last station that must have run before a view of a recipe can be shown: coats change every map. */
+const viewStation = (view: ViewName, { stations }: Recipe): StationName =>
+  isMap(view) && coatsInUse(stations.coats.stack).length > 0 ? 'coats' : stationOf(view);
 
 let current: AbortController | null = null;
 
@@ -48,12 +55,13 @@ const worker: EngineWorker = {
       recipe,
       source,
       size,
-      until: stationOf(view),
+      until: viewStation(view, recipe),
       without: BEFORE_OCCLUSION.includes(view) ? OCCLUSION : [],
       withoutVerdicts: true,
     });
     const repairs = recipe.stations.join.repairs.length;
-    return transferred(await viewOf({ outputs, repairs }, view));
+    const hasCoats = coatsInUse(recipe.stations.coats.stack).length > 0;
+    return transferred(await viewOf({ outputs, repairs, hasCoats }, view));
   },
   async mapsOf({ recipe, source }, size) {
     const { surface, frame } = await engine.evaluate({
@@ -69,7 +77,7 @@ const worker: EngineWorker = {
   },
   async far(view, look) {
     const last = made.latest ?? made.whole;
-    const raster = last && (await viewRaster(last.outputs, view));
+    const raster = last && (await viewRaster(last.outputs, view, last.hasCoats));
     if (!raster) return null;
     const shown = farPicture(raster, view, look);
     return Comlink.transfer(shown, [shown.rgba.buffer]);

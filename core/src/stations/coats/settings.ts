@@ -95,6 +95,7 @@ export type Coat = Values<typeof COAT>;
 export type CoatOutput = Coat['outputs'][number];
 export const COAT_SETTINGS = COAT;
 export const COAT_OUTPUTS = outputs;
+export const COAT_PARTS = parts;
 
 export const settings = {
   stack: list({

@@ -11,8 +11,8 @@ import { coatsInUse } from './stack.ts';
 
 /** Values of metallic that are neither metal nor not. */
 const BETWEEN: [number, number] = [0.05, 0.95];
-/** A difference of one code of 255 in linear light is a change. */
-const CHANGED = 1 / 255;
+/** A difference in linear light, summed over the channels, that is a change. */
+const CHANGED = 4 / 255;
 /** Percent of the tile that may be half metal: edges between both are. */
 const HALF_METAL = 5;
 
@@ -79,4 +79,4 @@ export async function verdict(
   };
 }
 
-const signed = (mm: number) => `${mm < 0 ? '−' : ''}${Math.abs(mm).toFixed(1)}`;
+const signed = (mm: number) => `${mm <= -0.05 ? '−' : ''}${Math.abs(mm).toFixed(1)}`;
