@@ -32,6 +32,8 @@ const LAYERS = [
   'memory',
   'raster',
   'strokes',
+  'noise',
+  'pattern',
   'settings',
   'colour',
   'statistics',

@@ -46,11 +46,10 @@ export async function verdict(
 ): Promise<Verdict> {
   const inUse = coatsInUse(stack).length;
   if (inUse === 0) {
-    const hidden = stack.length > 0;
     return {
       state: 'fine',
-      brief: hidden ? 'none visible' : 'none',
-      sentence: hidden ? 'No coat is visible.' : 'There are no coats: the tile is as Finish left it.',
+      brief: 'none',
+      sentence: 'No coat has an effect: the tile is as Finish left it.',
       advice: '',
       figures: [],
     };
