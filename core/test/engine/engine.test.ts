@@ -112,7 +112,9 @@ describe('engine', () => {
       tileOnly: true,
       onStation: (_name, _verdict, now) => held.push(Object.keys(now)),
     });
-    expect(Object.keys(outputs)).to.deep.equal(['join', 'gauge', 'relief', 'finish', 'proof', 'crate']);
+    expect(Object.keys(outputs)).to.deep.equal([
+      ...['join', 'gauge', 'relief', 'finish', 'coats', 'proof', 'crate'],
+    ]);
     // Everything of the photo is gone before Gauge begins, where no patches of it are read.
     expect(held[STATION_NAMES.indexOf('gauge')]).to.deep.equal(['join', 'gauge']);
     const { join, relief } = outputs as TileOutputs;
