@@ -58,7 +58,10 @@ async function recipeFor(options: BakeOptions): Promise<Recipe> {
         'Write an equals sign.',
       );
     }
-    recipe = assignSetting(recipe, pair.slice(0, at), pair.slice(at + 1));
+    const text = pair.slice(at + 1);
+    // What is long is in a file, as a stack of coats.
+    const value = text.startsWith('@') ? new TextDecoder().decode(await readInput(text.slice(1))) : text;
+    recipe = assignSetting(recipe, pair.slice(0, at), value);
   }
   if (options.size !== undefined) recipe = assignSetting(recipe, 'square.size', options.size);
   if (options.profile !== undefined) recipe = assignSetting(recipe, 'crate.profile', options.profile);

@@ -25,7 +25,12 @@ program
     'measure each picture and set it up by what is found; --set, --size and --profile win',
     false,
   )
-  .option('--set <station.key=value>', 'one setting; may be given often', collect, [])
+  .option(
+    '--set <station.key=value>',
+    'one setting, or @file with its value; may be given often',
+    collect,
+    [],
+  )
   .option('--size <pixels>', 'edge of the tile')
   .option('--name <name>', 'start of the file names; default: the picture’s')
   .option('--profile <id>', 'separate, packed, specular-gloss, normal-gloss, two-maps, gltf or materialx')
