@@ -20,7 +20,7 @@ import { changes, coated, coatsInUse, essenceOf, keyOfFrame, opacityPlane } from
 import { verdict } from './verdict.ts';
 
 /** Between which heights in mm the height of the tile lies; null where coats leave it as Relief made it. */
-const decisionSchema = v.nullable(v.strictObject({ lowMm: v.number(), highMm: v.number() }));
+const decisionSchema = v.strictObject({ rangeMm: v.nullable(v.tuple([v.number(), v.number()])) });
 export type CoatsDecision = v.InferOutput<typeof decisionSchema>;
 
 /** Zones that some coat is selected by. */
@@ -35,7 +35,7 @@ const usedMasks = ({ stack }: CoatsSettings, masks: readonly Mask[]): readonly M
 async function shaped(
   { heightMm }: Layers,
   { relief }: CoatsInput,
-  { lowMm, highMm }: NonNullable<CoatsDecision>,
+  [lowMm, highMm]: [number, number],
   frame: Frame,
   context: WorkContext,
 ): Promise<Pick<Surface, 'relief' | 'depthMm' | 'normal' | 'cavity' | 'occlusion'>> {
@@ -68,12 +68,12 @@ export const coats = station({
   decidesOn: ({ stack }, frame) =>
     changes(stack, 'height') ? [coatsInUse(stack).map(essenceOf), keyOfFrame(frame)] : null,
   async decide(input: CoatsInput, { stack }, frame, context): Promise<CoatsDecision> {
-    if (!changes(stack, 'height')) return null;
+    if (!changes(stack, 'height')) return { rangeMm: null };
     const { heightMm } = await coated(stack, input, frame, context);
     const { min, max } = statistics(heightMm);
-    return { lowMm: min, highMm: max };
+    return { rangeMm: [min, max] };
   },
-  async run(input, { stack }, decided: CoatsDecision, frame, context): Promise<CoatsOutput> {
+  async run(input, { stack }, { rangeMm }, frame, context): Promise<CoatsOutput> {
     const plain = surfaceOf(input);
     if (coatsInUse(stack).length === 0) return { ...plain, addedMm: [0, 0] };
     const layers = await coated(stack, input, frame, context);
@@ -82,7 +82,7 @@ export const coats = station({
       ? { colour: layers.colour, metallic: layers.metallic, f0: layers.f0, isF0Whole: false }
       : {};
     const count = frame.width * frame.height;
-    const shape = decided ? await shaped(layers, input, decided, frame, context) : {};
+    const shape = rangeMm ? await shaped(layers, input, rangeMm, frame, context) : {};
     return {
       ...plain,
       ...reflecting,
@@ -90,7 +90,7 @@ export const coats = station({
       opacity: changes(stack, 'opacity') ? opacityPlane(layers.opacity, count) : plain.opacity,
       emission: layers.emission,
       ...shape,
-      addedMm: decided ? addedTo(input, layers) : [0, 0],
+      addedMm: rangeMm ? addedTo(input, layers) : [0, 0],
     };
   },
   verdict,

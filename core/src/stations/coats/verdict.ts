@@ -45,20 +45,27 @@ export async function verdict(
   { checkpoint }: WorkContext,
 ): Promise<Verdict> {
   const inUse = coatsInUse(stack).length;
+  const changed = 100 * changedShare(output, input);
+  await checkpoint(0.5);
+  const half = inUse > 0 ? 100 * halfMetalShare(output) : 0;
+  const y = median(await runSteps(takingLuminance(output.colour), checkpoint));
+  const [low, high] = output.addedMm;
+  const figures = [
+    { id: 'changed', label: 'Colour changed', value: changed, unit: '%' },
+    { id: 'median', label: 'Median albedo Y', value: y, unit: '' },
+    { id: 'half', label: 'Neither metal nor not', value: half, unit: '%', limit: HALF_METAL },
+    { id: 'lowered', label: 'Height lowered by', value: Math.abs(low), unit: 'mm' },
+    { id: 'raised', label: 'Height raised by', value: high, unit: 'mm' },
+  ];
   if (inUse === 0) {
     return {
       state: 'fine',
       brief: 'none',
       sentence: 'No coat has an effect: the tile is as Finish left it.',
       advice: '',
-      figures: [],
+      figures,
     };
   }
-  const changed = 100 * changedShare(output, input);
-  await checkpoint(0.5);
-  const half = 100 * halfMetalShare(output);
-  const y = median(await runSteps(takingLuminance(output.colour), checkpoint));
-  const [low, high] = output.addedMm;
   const isHalf = half > HALF_METAL;
   const heights = low === 0 && high === 0 ? '' : ` Height changes by ${signed(low)} to ${signed(high)} mm.`;
   return {
@@ -68,13 +75,7 @@ export async function verdict(
     advice: isHalf
       ? `${half.toFixed(0)} % of the tile is neither metal nor not: set metallic to 0 or 1, or harden the mask.`
       : '',
-    figures: [
-      { id: 'changed', label: 'Colour changed', value: changed, unit: '%' },
-      { id: 'median', label: 'Median albedo Y', value: y, unit: '' },
-      { id: 'half', label: 'Neither metal nor not', value: half, unit: '%', limit: HALF_METAL },
-      { id: 'lowered', label: 'Height lowered by', value: -low, unit: 'mm' },
-      { id: 'raised', label: 'Height raised by', value: high, unit: 'mm' },
-    ],
+    figures,
   };
 }
 
