@@ -51,7 +51,7 @@ function Stop({ station, open }: { station: StationName; open: boolean }) {
           gap: 0.25,
           pt: 1.25,
           pb: 0.75,
-          px: 0.5,
+          px: 0.25,
           color: GREY.ink,
           textDecoration: 'none',
           textAlign: 'center',
