@@ -2,7 +2,9 @@ const { mkdirSync, writeFileSync } = require('node:fs');
 const { dirname } = require('node:path');
 const { reporters } = require('mocha');
 
-/** Mocha's spec report, with the counts and the names of tests that failed or were tried again written to a file for the end of a test run. */
+/**
+ * Mocha's spec report; at its end the counts, and the names of tests that failed or were tried again, are written to a file.
+ */
 module.exports = class Counts extends reporters.Spec {
   constructor(runner, options) {
     super(runner, options);

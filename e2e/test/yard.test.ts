@@ -13,6 +13,14 @@ const chip = (page: Page, tag: string) =>
 const names = (page: Page) =>
   page.locator('[data-tile]').evaluateAll((all) => all.map((one) => one.getAttribute('data-tile')));
 
+/** Chooses a tile and waits for its own sheet: that of another may still be shown when the click returns. */
+async function choose(page: Page, name: string) {
+  const heading = sheet(page).getByRole('heading', { name, exact: true });
+  if (await heading.isVisible()) return;
+  await card(page, name).click();
+  await heading.waitFor();
+}
+
 async function more(page: Page, item: string) {
   await sheet(page).getByRole('button', { name: 'More …' }).click();
   await page.getByRole('menuitem', { name: item }).click();
@@ -68,7 +76,7 @@ describe('the Yard', () => {
   });
 
   it('the chosen tile opens a sheet with a lit ball, maps, figures, the last crate and what to do next', async () => {
-    await card(page, 'Salt-pan ripples').click();
+    await choose(page, 'Salt-pan ripples');
     const about = sheet(page);
     const ball = about.getByRole('img', { name: 'Salt-pan ripples on a lit ball' });
     await ball.waitFor();
@@ -117,7 +125,7 @@ describe('the Yard', () => {
   });
 
   it('a tag is written on the sheet and becomes a chip', async () => {
-    await card(page, 'Limewashed stucco').click();
+    await choose(page, 'Limewashed stucco');
     const tags = sheet(page).getByRole('combobox', { name: 'Tags' });
     await tags.fill('North Side');
     await tags.press('Enter');
@@ -132,8 +140,7 @@ describe('the Yard', () => {
   it('a tile is duplicated, renamed, moved and deleted, and deleting can be undone', async () => {
     await more(page, 'Duplicate');
     await card(page, 'Limewashed stucco copy').getByRole('img').waitFor();
-    await card(page, 'Limewashed stucco copy').click();
-    await sheet(page).getByRole('heading', { name: 'Limewashed stucco copy' }).waitFor();
+    await choose(page, 'Limewashed stucco copy');
     await more(page, 'Rename …');
     await page.getByRole('textbox', { name: 'Name of the tile' }).fill('Limewash, test patch');
     await page.getByRole('button', { name: 'Rename', exact: true }).click();
@@ -144,16 +151,16 @@ describe('the Yard', () => {
     await page.getByRole('button', { name: 'Make it' }).click();
     await page.getByRole('tab', { name: 'Trials 0', selected: true }).waitFor();
     await page.getByRole('tab', { name: /Limonaia/ }).click();
-    await card(page, 'Limewash, test patch').click();
+    await choose(page, 'Limewash, test patch');
     await more(page, 'Move to Trials');
     await card(page, 'Limewash, test patch').waitFor({ state: 'detached' });
     await undo(page, 'is in Trials now');
     await card(page, 'Limewash, test patch').waitFor();
     await page.getByText('is in Trials now').waitFor({ state: 'detached' });
-    await card(page, 'Limewash, test patch').click();
+    await choose(page, 'Limewash, test patch');
     await more(page, 'Move to Trials');
     await page.getByRole('tab', { name: 'Trials 1' }).click();
-    await card(page, 'Limewash, test patch').click();
+    await choose(page, 'Limewash, test patch');
     await more(page, 'Delete');
     await card(page, 'Limewash, test patch').waitFor({ state: 'detached' });
     await page.getByRole('tab', { name: 'Trials 0' }).waitFor();
@@ -167,7 +174,7 @@ describe('the Yard', () => {
       answer = resolve;
     });
     const lists = /\/api\/(projects|crates)/;
-    await card(page, 'Limewash, test patch').click();
+    await choose(page, 'Limewash, test patch');
     await page.route(lists, async (route) => {
       await held;
       await route.continue();

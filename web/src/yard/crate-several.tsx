@@ -21,7 +21,7 @@ import { worstOf } from './worst.ts';
 const EACH = 'each';
 
 /** Gives a tile the profile, as a new version of it; one that has it stays as it is. */
-async function setProfile(id: string, profile: ProfileName): Promise<void> {
+async function giveProfile(id: string, profile: ProfileName): Promise<void> {
   const { revision } = await answerOf(api.tiles[':id'].$get({ param: { id } }));
   const recipe = parseRecipe(revision.recipe);
   const { crate } = recipe.stations;
@@ -37,7 +37,7 @@ export function CrateSeveral({ tiles, onClose }: { tiles: YardTile[]; onClose():
   const queries = useQueryClient();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState('');
-  const [profile, setOne] = useState<ProfileName | typeof EACH>(EACH);
+  const [profile, setProfile] = useState<ProfileName | typeof EACH>(EACH);
   const wanted = tiles.filter(({ id }) => !left.has(id));
   const wrong = wanted.filter(({ look }) => look && worstOf(look.verdicts).state === 'wrong').length;
   const turn = (id: string) => {
@@ -47,7 +47,7 @@ export function CrateSeveral({ tiles, onClose }: { tiles: YardTile[]; onClose():
   };
   const start = async () => {
     try {
-      if (profile !== EACH) for (const { id } of wanted) await setProfile(id, profile);
+      if (profile !== EACH) for (const { id } of wanted) await giveProfile(id, profile);
       await answerOf(api.crates.$post({ json: { tiles: wanted.map(({ id }) => id) } } as never));
       await queries.invalidateQueries();
       navigate('/crates');
@@ -67,7 +67,7 @@ export function CrateSeveral({ tiles, onClose }: { tiles: YardTile[]; onClose():
           select
           label="Profile"
           value={profile}
-          onChange={(event) => setOne(event.target.value as typeof profile)}
+          onChange={(event) => setProfile(event.target.value as typeof profile)}
           sx={{ width: 320, mb: 1 }}
         >
           <MenuItem value={EACH}>Each tile’s own</MenuItem>

@@ -2,6 +2,7 @@ import type { Raster } from '../../raster/raster.ts';
 import type { Sides } from '../../raster/sides.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Checkpoint } from '../../work/checkpoint.ts';
+import type { SquareOutput } from '../square/output.ts';
 import { assemble, type Blend, type LayOut, layingOut } from './assemble.ts';
 import { type FoundVectors, findVectors, type TileFrame } from './found-vectors.ts';
 import type { JoinInput } from './input.ts';
@@ -29,9 +30,9 @@ export const blendOf = (method: Method, blend: (typeof BLENDS)[number]): Blend =
 /** Methods that leave nothing to overlap: the tile is the crop. */
 export const takesCrop = (method: Method): boolean => method === 'none' || method === 'spread';
 
-/** The evened picture without any joining: its crop alone. */
-export const cropOnly = ({ square: { margins }, even }: JoinInput, { width, height }: Sides): Raster =>
-  even.picture.cut(margins.left, margins.top, width, height);
+/** A tile without any joining: the crop of a picture alone. */
+export const cropOnly = (picture: Raster, { margins }: SquareOutput, { width, height }: Sides): Raster =>
+  picture.cut(margins.left, margins.top, width, height);
 
 /** The tile at the working size by one method, made once for deciding and running. */
 export function attempt(
@@ -51,7 +52,7 @@ export function attempt(
       if (takesCrop(method) || axes === 'neither') {
         const room = { left: 0, right: 0, top: 0, bottom: 0 };
         const from: FoundVectors = { vectors: straightVectors([0, 0], room), by: 'straight', strength: null };
-        const crop = cropOnly(input, frame);
+        const crop = cropOnly(picture, input.square, frame);
         const edges = {
           x: on.x ? ('wrap' as const) : ('mirror' as const),
           y: on.y ? ('wrap' as const) : ('mirror' as const),
@@ -80,11 +81,12 @@ export function attempt(
 export const scoreOf = (
   made: Attempt,
   input: JoinInput,
-  { size, shape, width, height }: TileFrame,
+  frame: TileFrame,
   axes: JoinSettings['axes'],
   checkpoint: Checkpoint,
 ): Promise<SeamScore> => {
-  const cuts = { workingSize: size, shape, ...made.seams };
-  const spread = made.method === 'spread' ? cropOnly(input, { width, height }) : null;
-  return seamScore(made.picture, input.even.picture, made.reach, joins(axes), cuts, spread, checkpoint);
+  const cuts = { workingSize: frame.size, shape: frame.shape, ...made.seams };
+  const { picture } = input.even;
+  const spread = made.method === 'spread' ? cropOnly(picture, input.square, frame) : null;
+  return seamScore(made.picture, picture, made.reach, joins(axes), cuts, spread, checkpoint);
 };

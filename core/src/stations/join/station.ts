@@ -1,12 +1,10 @@
 import { Raster } from '../../raster/raster.ts';
-import type { Sides } from '../../raster/sides.ts';
 import { mapGiven } from '../../tile/given.ts';
 import { even } from '../even/station.ts';
-import type { SquareOutput } from '../square/output.ts';
 import { square } from '../square/station.ts';
 import { station } from '../station.ts';
 import { assemble, type Laying } from './assemble.ts';
-import { attempt, blendOf, takesCrop } from './attempt.ts';
+import { attempt, blendOf, cropOnly, takesCrop } from './attempt.ts';
 import { decisionSchema, type JoinDecision } from './decision.ts';
 import type { JoinInput } from './input.ts';
 import type { JoinOutput } from './output.ts';
@@ -18,11 +16,6 @@ import { settings } from './settings.ts';
 import { spreadJumps } from './spread.ts';
 import { joins, onSquare, turnOf } from './vectors.ts';
 import { joinVerdict } from './verdict.ts';
-
-/** A tile without any joining: the crop alone. */
-function cropOnly(picture: Raster, square: SquareOutput, { width, height }: Sides): Raster {
-  return picture.cut(square.margins.left, square.margins.top, width, height);
-}
 
 const unit = (raster: Raster): Raster => raster.mapPlanes((plane) => plane.map((v) => Math.min(1, v)));
 

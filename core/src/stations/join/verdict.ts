@@ -89,8 +89,8 @@ export async function joinVerdict(
         ]
       : []),
   ];
-  const spread = decided.method === 'spread' ? cropOnly(input, output.picture) : null;
   const source = input.even.picture;
+  const spread = decided.method === 'spread' ? cropOnly(source, input.square, output.picture) : null;
   const along = await seamScore(output.picture, source, decided.reach, on, decided, spread, checkpoint);
   const worst = edges.reduce((a, b) => (b.value > a.value ? b : a));
   const stretch = stretchPercent(decided);

@@ -15,7 +15,7 @@ import { expect } from 'chai';
 import type { Strip } from '../../../src/kernels/cut-costs/strip.ts';
 import { encodeSrgbPlane } from '../../../src/kernels/encode-srgb/reference.ts';
 import { cutMask, decodePath, encodePath, minimumCut, refineCut } from '../../../src/stations/join/cut.ts';
-import { overlaidTexture } from '../../../src/stations/join/score/overlaid.ts';
+import { ghosting } from '../../../src/stations/join/score/ghosting.ts';
 import { PLAIN_CONTEXT } from '../../../src/team/context.ts';
 import { photo } from '../../engine/host.ts';
 import { farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../../fields.ts';
@@ -314,8 +314,8 @@ describe('join', () => {
       (x, y) => 0.3 + 0.1 * Math.sin((3 * x + 2 * y) / size) + 0.004 * grain[y * size + x],
     );
     const both = { x: true, y: true };
-    expect(overlaidTexture(new Raster(size, size, [tone, tone, tone]), both)).to.be.below(0.1);
-    expect(overlaidTexture(lawn, both)).to.be.within(0.6, 1.2);
+    expect(ghosting(new Raster(size, size, [tone, tone, tone].map(encodeSrgbPlane)), both)).to.be.below(0.1);
+    expect(ghosting(lawn.mapPlanes(encodeSrgbPlane), both)).to.be.within(0.6, 1.2);
   });
 
   it('follows its decision at another size: the same tile, finer', async () => {

@@ -7,14 +7,14 @@ import { runSteps } from '../../../work/steps.ts';
 import { decodePath } from '../cut.ts';
 import type { Vector } from '../vectors.ts';
 import { detailScore, type SourceDetail, sourceDetail } from './detail.ts';
-import { overlaidTexture } from './overlaid.ts';
+import { ghosting } from './ghosting.ts';
 import { banksOf, patchScore, type Spot } from './patches.ts';
 import { type Crossing, crossings } from './path.ts';
 
 /** Above this it is not measured sharper: what is seen at 512 px tells a seam. */
 const MEASURED = 512;
-/** So much of the edges' texture may be laid over where their difference is spread. */
-const OVERLAID = 0.4;
+/** Ghosts of the edges' texture that are weaker are not seen. */
+const GHOSTING = 0.4;
 /** Coherence of ripples and boards; below it there are no ridges to break. */
 const RIDGED = 0.35;
 
@@ -69,7 +69,7 @@ async function measuresOf(
 
 /**
  * Score J of the joined axes of a tile, along its cuts: steps over the cut, patches unlike the source's,
- * smeared detail, jumps of broad tone, broken ridges, texture laid over. `source` is the picture it was taken from, at the
+ * smeared detail, jumps of broad tone, broken ridges, ghosts of texture. `source` is the picture it was taken from, at the
  * same scale; `checkpoint` is awaited on the way; cuts as texts of `workingSize`, null for a seam at the tile's edge; `spread`
  * is the crop whose edges' difference was spread over it, null where none was. Linear RGB.
  */
@@ -112,6 +112,7 @@ export async function seamScore(
   const { mean, worst, spots, twins } = await patchScore(small, banks, seams, checkpoint);
   await checkpoint(1);
   const { detail, coherence, grain, broad, step } = await detailScore(small, from, twins, checkpoint);
+  const ghosts = spread ? ghosting(await encoded(spread, width, height, checkpoint), axes) : 0;
   const score =
     0.5 * above(step, 1.1) +
     above(mean, 1) +
@@ -119,6 +120,6 @@ export async function seamScore(
     2 * above(0.95, detail) +
     0.25 * above(broad, 1.3) +
     (grain > RIDGED ? 2 * above(0.97, coherence) : 0) +
-    (spread ? above(overlaidTexture(spread, axes), OVERLAID) : 0);
+    above(ghosts, GHOSTING);
   return { score, step, detail, spots };
 }

@@ -1,4 +1,3 @@
-import { KERNELS } from '../../../kernels/kernels.ts';
 import type { Raster } from '../../../raster/raster.ts';
 
 /** Tone broader than this share of the edge may be spread without being seen. */
@@ -7,10 +6,10 @@ const TONE = 1 / 24;
 const GRAIN = 1 / 320;
 /** Contrast of sRGB-encoded values that is not seen. */
 const UNSEEN = 0.012;
-/** Every so many lines one tells the usual texture. */
+/** The usual texture is measured on every eighth line. */
 const LINE_STEP = 8;
 
-/** Mean of values within a distance on a line that ends. */
+/** Mean of values within a distance; the line ends, since the crop is not joined yet. */
 function averaged(line: Float64Array, reach: number): Float64Array {
   const sums = new Float64Array(line.length + 1);
   for (const [i, value] of line.entries()) sums[i + 1] = sums[i] + value;
@@ -31,13 +30,11 @@ function textureOf(line: Float64Array): number {
 }
 
 /**
- * How much of the texture at the edges of a crop is laid over the other side where their difference is spread over it: 0
- * where only tone differs, about 1 where the edges have nothing in common. The texture of the difference between both edges,
- * over that of any two lines of the crop; the larger of the joined axes. Linear RGB.
+ * How strongly the texture of each edge of a crop ghosts on the other side once the difference of both was spread over it: 0
+ * where only their tone differs, about 1 where they have nothing in common. It is the texture of that difference, over the
+ * texture of any two lines of the crop; the larger of the joined axes. sRGB-encoded planes, 0..1, of a crop not joined yet.
  */
-export function overlaidTexture(crop: Raster, axes: { x: boolean; y: boolean }): number {
-  const { width, height } = crop;
-  const planes = crop.planes.map(KERNELS.encodeSrgbPlane);
+export function ghosting({ width, height, planes }: Raster, axes: { x: boolean; y: boolean }): number {
   const alongAxis = (across: number, along: number, strideAcross: number, strideAlong: number): number => {
     const line = (plane: Float32Array, at: number) =>
       Float64Array.from({ length: along }, (_, i) => plane[at * strideAcross + i * strideAlong]);
