@@ -72,13 +72,16 @@ export {
 export { type Setup, setUp } from './setup/setup.ts';
 export { UNCHANGED } from './setup/unchanged.ts';
 export { BLEND_MODES, type BlendName } from './stations/coats/blend/modes.ts';
+export { type AskedCoat, COAT_ALONE, type CoatAlone } from './stations/coats/inquiries.ts';
 export { CHANNELS, type Channel as CoatChannel } from './stations/coats/layers.ts';
 export { PART_KINDS, type Part as CoatPart, type PartName } from './stations/coats/mask/parts.ts';
 export {
+  COAT_GROUP_SETTINGS,
   COAT_OUTPUTS,
   COAT_PARTS,
   COAT_SETTINGS,
   type Coat,
+  type CoatGroup,
   type CoatOutput,
 } from './stations/coats/settings.ts';
 export { coatsInUse } from './stations/coats/stack.ts';

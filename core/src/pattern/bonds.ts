@@ -4,7 +4,18 @@ import { type Counts, type Field, inRectangle, type Layout, modulo } from './cel
 /** The nearest even count: what goes by turns meets itself only so. */
 export const even = (count: number): number => Math.max(2, 2 * Math.round(count / 2));
 
-/** Rows of rectangles, each row shifted against the one above: stack, running and other bonds, planks, stripes and grids. */
+/** Stripes across the field, with joints between them alone. */
+export function stripes(field: Field, { down }: Counts): Layout {
+  const height = field.heightMm / down;
+  return (_x, y, out) => {
+    const top = modulo(y, field.heightMm);
+    const row = Math.min(down - 1, Math.floor(top / height));
+    out.cell = row;
+    out.edge = height / 2 - Math.abs(top - (row + 0.5) * height);
+  };
+}
+
+/** Rows of rectangles, each row shifted against the one above: stack, running and other bonds, planks and grids. */
 export function rows(field: Field, counts: Counts): Layout {
   const { across, down, shift, jitter, seed } = counts;
   const width = field.widthMm / across;

@@ -1,6 +1,6 @@
 import { drawnShare } from '../noise/draw.ts';
 import { PAUSE_ROWS, type Steps } from '../work/steps.ts';
-import { basket, headers, herringbone, rows } from './bonds.ts';
+import { basket, headers, herringbone, rows, stripes } from './bonds.ts';
 import type { Counts, Field, Layout, Place } from './cell.ts';
 import { checks, dots, hexagons, rosettes, scales, stars, triangles } from './shapes.ts';
 import { basketWeave, plainWeave, twill } from './weaves.ts';
@@ -13,7 +13,7 @@ const rowsAs =
 
 /** Every pattern by the name it has in recipes, and its layout for counts across and down a field. */
 export const PATTERNS = {
-  stripes: rowsAs(() => ({ across: 1, shift: 0, roundMm: 0 })),
+  stripes,
   checks,
   dots,
   grid: rowsAs(() => ({ shift: 0 })),
@@ -76,7 +76,9 @@ export function* patternPlane(
     const face = place.edge - joint;
     if (plane === 'value') return drawnShare(place.cell, shape.seed + 2);
     if (plane === 'edgeMm') return Math.max(0, face);
-    if (plane === 'face') return Math.min(1, Math.max(0, face / pixel + 0.5));
+    // Without joints cells meet, and nothing is left between them.
+    if (plane === 'face')
+      return Math.min(1, Math.max(0, joint > 0 ? face / pixel + 0.5 : (2 * face) / pixel + 1));
     return Math.min(1, Math.max(0, face / bevel));
   };
   for (let from = 0; from < height; from += PAUSE_ROWS) {

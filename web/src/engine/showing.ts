@@ -115,7 +115,7 @@ export class Showing {
   }
 
   get #hasCoats(): boolean {
-    return coatsInUse(this.#request.recipe.stations.coats.stack).length > 0;
+    return coatsInUse(this.#request.recipe.stations.coats).length > 0;
   }
 
   get #repairs(): number {

@@ -33,7 +33,7 @@ const DIRECTION_SIZE = 512;
 
 /** The last station that must have run before a view of a recipe can be shown: coats change every map. */
 const viewStation = (view: ViewName, { stations }: Recipe): StationName =>
-  isMap(view) && coatsInUse(stations.coats.stack).length > 0 ? 'coats' : stationOf(view);
+  isMap(view) && coatsInUse(stations.coats).length > 0 ? 'coats' : stationOf(view);
 
 let current: AbortController | null = null;
 
@@ -60,7 +60,7 @@ const worker: EngineWorker = {
       withoutVerdicts: true,
     });
     const repairs = recipe.stations.join.repairs.length;
-    const hasCoats = coatsInUse(recipe.stations.coats.stack).length > 0;
+    const hasCoats = coatsInUse(recipe.stations.coats).length > 0;
     return transferred(await viewOf({ outputs, repairs, hasCoats }, view));
   },
   async mapsOf({ recipe, source }, size) {

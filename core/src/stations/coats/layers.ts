@@ -1,4 +1,4 @@
-import type { Raster } from '../../raster/raster.ts';
+import { Raster } from '../../raster/raster.ts';
 import type { SurfaceChannel } from '../../surface/surface.ts';
 
 /**
@@ -29,3 +29,10 @@ export type Channel = (typeof CHANNELS)[number];
 /** Channels whose values are colours; height is in mm, the others are single values 0..1. */
 export const isColourChannel = (channel: Channel): channel is 'colour' | 'emission' | 'f0' =>
   channel === 'colour' || channel === 'emission' || channel === 'f0';
+
+/** F0 as planes of these sides: those there are, or new ones of its colour. */
+export const planesOfF0 = (
+  f0: Layers['f0'],
+  { width, height }: { width: number; height: number },
+): readonly Float32Array[] =>
+  f0 instanceof Raster ? f0.planes : f0.map((value) => new Float32Array(width * height).fill(value));

@@ -16,6 +16,9 @@ export interface CoatsInput {
   finish: FinishOutput;
 }
 
+/** Up to this size what is made on the way is kept, so that changing one coat makes only those above it again. */
+export const KEPT_SIZE = 1024;
+
 /** What a part of a mask and a value are made from: everything below a coat. */
 export interface Scene {
   input: CoatsInput;
@@ -28,4 +31,6 @@ export interface Scene {
   occlusion(): Promise<Shape['occlusion']>;
   /** What the mask of the coat selects, once it is made; a value may be driven by it. */
   cover: SurfaceChannel;
+  /** Values 0..1 of one part of the mask, by its place from 0; 0 where there is no such part or it has no such values. */
+  part(place: number, plane: string): Promise<SurfaceChannel>;
 }

@@ -7,16 +7,14 @@ import { inParts, runSteps, type Steps } from '../../work/steps.ts';
 import { blendingHeight } from './blend/heights.ts';
 import { BLEND_MODES } from './blend/modes.ts';
 import { blendingChannel, blendingColour } from './blend/over.ts';
+import { groupsOf } from './groups.ts';
 import { type Channel, isColourChannel, type Layers } from './layers.ts';
-import { coatCover } from './mask/cover.ts';
-import type { CoatsInput, Scene } from './scene.ts';
-import type { Coat, CoatOutput } from './settings.ts';
+import { coatCover, combining, partPlane } from './mask/cover.ts';
+import { type CoatsInput, KEPT_SIZE, type Scene } from './scene.ts';
+import type { Coat, CoatGroup, CoatOutput, CoatsSettings } from './settings.ts';
 import { cavityOf, normalOf, occlusionOf, type Shape } from './shaping.ts';
 import type { Value, ValueKind } from './value/kind.ts';
 import { VALUE_KINDS } from './value/values.ts';
-
-/** Up to this size what is below each coat is kept, so that changing one makes only those above it again. */
-const KEPT_SIZE = 1024;
 
 const kindOf = ({ by }: CoatOutput) => VALUE_KINDS[by] as unknown as ValueKind;
 
@@ -24,17 +22,33 @@ const kindOf = ({ by }: CoatOutput) => VALUE_KINDS[by] as unknown as ValueKind;
 const isInUse = (output: CoatOutput): boolean =>
   output.on && output.strength > 0 && kindOf(output).channels.includes(output.channel);
 
-/** What a coat's result depends on: not its name. */
-export const essenceOf = ({ visible, strength, parts, outputs }: Coat) =>
-  visible && strength > 0 && outputs.some(isInUse) ? [strength, parts, outputs.filter(isInUse)] : null;
+/** A coat that has an effect, with the groups that it is in. */
+export interface UsedCoat {
+  coat: Coat;
+  groups: readonly CoatGroup[];
+}
 
-/** Coats that have an effect. */
-export const coatsInUse = (stack: readonly Coat[]): Coat[] =>
-  stack.filter((coat) => essenceOf(coat) !== null);
+/** Coats that have an effect, the lowest first. */
+export const coatsInUse = ({ stack, groups }: CoatsSettings): UsedCoat[] =>
+  stack.flatMap((coat) => {
+    const own = groupsOf(coat, groups);
+    const counts = [coat, ...own].every(({ visible, strength }) => visible && strength > 0);
+    return counts && coat.outputs.some(isInUse) ? [{ coat, groups: own }] : [];
+  });
+
+/** What a coat's result depends on: no names. */
+export const essenceOf = ({ coat: { strength, parts, outputs }, groups }: UsedCoat) => [
+  strength,
+  parts,
+  outputs.filter(isInUse),
+  groups.map((group) => [group.strength, group.parts]),
+];
 
 /** Whether some coat that has an effect puts something into a channel. */
-export const changes = (stack: readonly Coat[], channel: Channel): boolean =>
-  coatsInUse(stack).some(({ outputs }) => outputs.some((one) => isInUse(one) && one.channel === channel));
+export const changes = (settings: CoatsSettings, channel: Channel): boolean =>
+  coatsInUse(settings).some(({ coat }) =>
+    coat.outputs.some((one) => isInUse(one) && one.channel === channel),
+  );
 
 /** The surface below all coats. A specular map that was supplied is brought to base colour and metallic. */
 function* startingLayers({ join, gauge, relief, finish }: CoatsInput): Steps<Layers> {
@@ -75,6 +89,7 @@ function sceneOf(
     frame,
     context,
     cover: 1,
+    part: async () => 0,
     normal: () =>
       (made.normal ??= isLower
         ? normalOf(below.heightMm, relief, frame, context)
@@ -125,7 +140,10 @@ async function withOutput(
   { checkpoint }: WorkContext,
 ): Promise<Layers> {
   const { channel } = output;
-  const share = await runSteps(weaker(cover, output.strength), checkpoint);
+  const weak = await runSteps(weaker(cover, output.strength), checkpoint);
+  const share = value.cover
+    ? await runSteps(combining(weak, value.cover, 'and', frame.width * frame.height), checkpoint)
+    : weak;
   if (share === 0) return below;
   const mode = BLEND_MODES[output.blend];
   if (isColourChannel(channel) && value.kind === 'colour') {
@@ -148,10 +166,24 @@ async function withOutput(
   };
 }
 
+/** Where a coat is, 0..1: its own mask within those of its groups, as strong as all of them. */
+async function wholeCover({ coat, groups }: UsedCoat, scene: Scene): Promise<SurfaceChannel> {
+  const { checkpoint } = scene.context;
+  const count = scene.frame.width * scene.frame.height;
+  let cover = await runSteps(weaker(await coatCover(coat.parts, scene), coat.strength), checkpoint);
+  for (const group of groups) {
+    const own = await runSteps(weaker(await coatCover(group.parts, scene), group.strength), checkpoint);
+    cover = await runSteps(combining(cover, own, 'and', count), checkpoint);
+  }
+  return cover;
+}
+
 /** The layers with one coat over them. All its outputs see the same layers below. */
-async function withCoat(coat: Coat, scene: Scene): Promise<Layers> {
+async function withCoat(used: UsedCoat, scene: Scene): Promise<Layers> {
   const { frame, context } = scene;
-  scene.cover = await runSteps(weaker(await coatCover(coat.parts, scene), coat.strength), context.checkpoint);
+  const { coat } = used;
+  scene.cover = await wholeCover(used, scene);
+  scene.part = (place, plane) => partPlane(coat.parts, place, plane, scene);
   let layers = scene.below;
   for (const output of coat.outputs.filter(isInUse)) {
     await context.checkpoint(0.5);
@@ -161,30 +193,71 @@ async function withCoat(coat: Coat, scene: Scene): Promise<Layers> {
   return layers;
 }
 
-/** The surface with all coats over it that have an effect. */
+/** The surface with all coats over it that have an effect, or with those below one of them. */
 export async function coated(
-  stack: readonly Coat[],
+  settings: CoatsSettings,
   input: CoatsInput,
   frame: Frame,
   context: WorkContext,
 ): Promise<Layers> {
-  const coats = coatsInUse(stack);
+  const { layers } = await climbed(coatsInUse(settings), input, frame, context);
+  return layers;
+}
+
+/** What is below a coat that has an effect, as its mask and its values see it; null where it has none. */
+export async function sceneBelow(
+  id: string,
+  settings: CoatsSettings,
+  input: CoatsInput,
+  frame: Frame,
+  context: WorkContext,
+): Promise<{ used: UsedCoat; scene: Scene } | null> {
+  const shown = {
+    ...settings,
+    stack: settings.stack.map((coat) => (coat.id === id ? { ...coat, visible: true } : coat)),
+  };
+  const coats = coatsInUse(shown);
+  const at = coats.findIndex(({ coat }) => coat.id === id);
+  if (at < 0) return null;
+  const { layers, start } = await climbed(coats.slice(0, at), input, frame, context);
+  const scene = sceneOf(input, layers, frame, context, layers.heightMm !== start.heightMm);
+  return { used: coats[at], scene };
+}
+
+/** What a coat covers, 0..1, and what it gives to one channel as it would be without anything below it. */
+export async function coatAlone(
+  { used, scene }: { used: UsedCoat; scene: Scene },
+  channel: Channel | null,
+): Promise<{ cover: SurfaceChannel; value: Value | null }> {
+  scene.cover = await wholeCover(used, scene);
+  scene.part = (place, plane) => partPlane(used.coat.parts, place, plane, scene);
+  const output = used.coat.outputs.find((one) => isInUse(one) && one.channel === channel);
+  const value = output ? await kindOf(output).value(output as never, output.channel, scene) : null;
+  return { cover: scene.cover, value };
+}
+
+async function climbed(
+  coats: readonly UsedCoat[],
+  input: CoatsInput,
+  frame: Frame,
+  context: WorkContext,
+): Promise<{ layers: Layers; start: Layers }> {
   const start = await context.part('below all', frame.edgeMetres, () =>
     runSteps(startingLayers(input), context.checkpoint),
   );
   let layers = start;
-  for (const [k, coat] of coats.entries()) {
+  for (const [k, used] of coats.entries()) {
     const under = layers;
     const make = () => {
       const isLower = under.heightMm !== start.heightMm;
-      return withCoat(coat, sceneOf(input, under, frame, context, isLower));
+      return withCoat(used, sceneOf(input, under, frame, context, isLower));
     };
-    const isKept = frame.size <= KEPT_SIZE;
     const before = coats.slice(0, k + 1).map(essenceOf);
+    const isKept = frame.size <= KEPT_SIZE;
     layers = isKept ? await context.part('coat', [before, keyOfFrame(frame)], make) : await make();
     await context.checkpoint((k + 1) / coats.length);
   }
-  return layers;
+  return { layers, start };
 }
 
 /** What coats depend on of the frame, beside the size. */

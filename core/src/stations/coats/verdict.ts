@@ -39,12 +39,12 @@ function halfMetalShare({ metallic }: CoatsOutput): number {
 export async function verdict(
   output: CoatsOutput,
   input: CoatsInput,
-  { stack }: CoatsSettings,
+  chosen: CoatsSettings,
   _decided: unknown,
   _frame: Frame,
   { checkpoint }: WorkContext,
 ): Promise<Verdict> {
-  const inUse = coatsInUse(stack).length;
+  const inUse = coatsInUse(chosen).length;
   const changed = 100 * changedShare(output, input);
   await checkpoint(0.5);
   const half = inUse > 0 ? 100 * halfMetalShare(output) : 0;

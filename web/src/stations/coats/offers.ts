@@ -6,6 +6,7 @@ type Made = Omit<Coat, 'id'>;
 const coat = (name: string, parts: CoatPart[], outputs: CoatOutput[], strength = 1): Made => ({
   name,
   visible: true,
+  group: '',
   strength,
   parts,
   outputs,

@@ -2,7 +2,7 @@ import { blurring } from '../../../filters/gaussian.ts';
 import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
 import { inParts, runSteps, type Steps } from '../../../work/steps.ts';
 import { sigmaOf } from '../../relief/scale.ts';
-import type { Scene } from '../scene.ts';
+import { KEPT_SIZE, type Scene } from '../scene.ts';
 import type { Common, PartKind } from './part.ts';
 import { PART_KINDS, type Part } from './parts.ts';
 
@@ -30,11 +30,30 @@ function* through(values: SurfaceChannel, of: (value: number) => number): Steps<
   return values;
 }
 
+const kindOf = ({ by }: Part) => PART_KINDS[by] as unknown as PartKind;
+
+/** The values of a part before its levels; those that follow from the frame alone are kept while what is below changes. */
+async function rawValues(part: Part, scene: Scene, before: SurfaceChannel): Promise<SurfaceChannel> {
+  const kind = kindOf(part);
+  const make = () => kind.values(part as never, scene, before);
+  if (kind.isOfBelow(part as never) || scene.frame.size > KEPT_SIZE) return make();
+  const {
+    how: _how,
+    low: _low,
+    high: _high,
+    softness: _softness,
+    invert: _invert,
+    blurMm: _blur,
+    ...own
+  } = part;
+  const kept = await scene.context.part('mask part', [own, scene.frame.edgeMetres, scene.frame.seed], make);
+  return typeof kept === 'number' ? kept : kept.slice();
+}
+
 /** What one part selects, 0..1. */
-async function partCover(part: Part, scene: Scene): Promise<SurfaceChannel> {
+async function partCover(part: Part, scene: Scene, before: SurfaceChannel): Promise<SurfaceChannel> {
   const { frame, context } = scene;
-  const kind = PART_KINDS[part.by] as unknown as PartKind;
-  const raw = await kind.values(part as never, scene);
+  const raw = await rawValues(part, scene, before);
   const values = await runSteps(through(raw, levelled(part)), context.checkpoint);
   const sigma = sigmaOf(part.blurMm, frame);
   if (typeof values === 'number' || sigma <= LEAST_SIGMA) return values;
@@ -49,7 +68,8 @@ const combined = (cover: number, own: number, how: Part['how']): number => {
   return cover * (how === 'and' ? own : 1 - own);
 };
 
-function* combining(
+/** Two covers combined; a plane of the first is written over. */
+export function* combining(
   cover: SurfaceChannel,
   own: SurfaceChannel,
   how: Part['how'],
@@ -71,12 +91,28 @@ export async function coatCover(parts: readonly Part[], scene: Scene): Promise<S
   const { width, height } = scene.frame;
   let cover: SurfaceChannel | null = null;
   for (const part of parts) {
-    const own = await partCover(part, scene);
+    const own = await partCover(part, scene, cover ?? 1);
     await scene.context.checkpoint(0);
     cover =
-      cover === null
+      cover === null || kindOf(part).replacesBefore?.(part as never)
         ? own
         : await runSteps(combining(cover, own, part.how, width * height), scene.context.checkpoint);
   }
   return cover ?? 1;
+}
+
+/** Values 0..1 of one part, by its place from 0: what it selects, or another plane that it has; 0 where there is none. */
+export async function partPlane(
+  parts: readonly Part[],
+  place: number,
+  plane: string,
+  scene: Scene,
+): Promise<SurfaceChannel> {
+  const part = parts[place];
+  if (!part) return 0;
+  const before = kindOf(part).replacesBefore?.(part as never)
+    ? await coatCover(parts.slice(0, place), scene)
+    : 1;
+  if (plane === 'cover') return partCover(part, scene, before);
+  return (await kindOf(part).planes?.[plane]?.(part as never, scene, before)) ?? 0;
 }

@@ -90,7 +90,7 @@ export const noise = partKind({
       unit: '',
     }),
   },
-  isOfBelow: false,
+  isOfBelow: () => false,
   values({ kind, ...shape }, { frame, context }) {
     const of = noiseOf({ ...shape, kind, seed: shape.seed + 7919 * frame.seed }, frame);
     return runSteps(filled(frame.width, frame.height, of), context.checkpoint);

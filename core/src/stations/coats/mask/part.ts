@@ -1,5 +1,6 @@
 import { choice, flag, number, type SettingsOf, type Values } from '../../../settings/kinds.ts';
 import type { SurfaceChannel } from '../../../surface/surface.ts';
+import type { PictureRef } from '../../../tile/given.ts';
 import type { Scene } from '../scene.ts';
 
 /** What every part of a mask has, whatever it is selected by. */
@@ -56,10 +57,19 @@ export interface PartKind<S extends SettingsOf = SettingsOf> {
   title: string;
   /** Its own settings, beside those that all parts have. */
   settings: S;
-  /** Values 0..1 before its levels: one for the whole tile, or one each pixel. The plane belongs to whoever asked. */
-  values(part: Values<S>, scene: Scene): Promise<SurfaceChannel>;
-  /** Whether it follows from the layers below, so that it is made again when they change. */
-  isOfBelow: boolean;
+  /** Pictures it refers to, by what each is for. */
+  pictures?(part: Values<S>): Record<string, PictureRef>;
+  /**
+   * Values 0..1 before its levels: one for the whole tile, or one each pixel. The plane belongs to whoever asked. `before` is
+   * what the parts before it select.
+   */
+  values(part: Values<S>, scene: Scene, before: SurfaceChannel): Promise<SurfaceChannel>;
+  /** Values 0..1 of another kind that it has beside those it selects by, for what is driven by it; by name. */
+  planes?: Record<string, (part: Values<S>, scene: Scene, before: SurfaceChannel) => Promise<SurfaceChannel>>;
+  /** Whether it stands in the place of the parts before it, because it is made of what they select. */
+  replacesBefore?(part: Values<S>): boolean;
+  /** Whether it follows from anything but the frame, so that it is made again when what is below changes. */
+  isOfBelow(part: Values<S>): boolean;
 }
 
 export const partKind = <const S extends SettingsOf>(kind: PartKind<S>): PartKind<S> => kind;

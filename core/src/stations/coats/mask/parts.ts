@@ -1,14 +1,29 @@
 import { variantList } from '../../../settings/kinds.ts';
 import { colour } from './colour.ts';
+import { gradient } from './gradient.ts';
 import { noise } from './noise.ts';
 import { COMMON } from './part.ts';
 import { pattern } from './pattern.ts';
+import { picture } from './picture.ts';
 import { range } from './range.ts';
+import { scatter } from './scatter.ts';
+import { shape } from './shape.ts';
 import { whole } from './whole.ts';
 import { zone } from './zone.ts';
 
 /** Every way of selecting, by the name it has in recipes. */
-export const PART_KINDS = { whole, range, colour, noise, pattern, zone };
+export const PART_KINDS = {
+  whole,
+  range,
+  colour,
+  noise,
+  pattern,
+  gradient,
+  shape,
+  picture,
+  scatter,
+  zone,
+};
 export type PartName = keyof typeof PART_KINDS;
 
 const variantOf = <const S extends object>({ title, settings }: { title: string; settings: S }) => ({
@@ -29,6 +44,10 @@ export const parts = variantList({
     colour: variantOf(colour),
     noise: variantOf(noise),
     pattern: variantOf(pattern),
+    gradient: variantOf(gradient),
+    shape: variantOf(shape),
+    picture: variantOf(picture),
+    scatter: variantOf(scatter),
     zone: variantOf(zone),
   },
 });

@@ -1,15 +1,19 @@
 import { blurring } from '../../../filters/gaussian.ts';
+import { KERNELS } from '../../../kernels/kernels.ts';
 import { takingLuminance } from '../../../planes/luminance.ts';
+import { madeInParts } from '../../../planes/made-in-parts.ts';
 import { mapping } from '../../../planes/mapped.ts';
 import { choice, number } from '../../../settings/kinds.ts';
 import { statistics } from '../../../statistics/statistics.ts';
 import type { SurfaceChannel } from '../../../surface/surface.ts';
+import { GIVEN_MAPS, type GivenMap, isOnePlane } from '../../../tile/given.ts';
 import { runSteps } from '../../../work/steps.ts';
 import { sigmaOf } from '../../relief/scale.ts';
 import type { Scene } from '../scene.ts';
 import { partKind } from './part.ts';
 
-const RANGE_MAPS = [
+export const RANGE_MAPS = [
+  'tone',
   'luminance',
   'height',
   'slope',
@@ -20,6 +24,22 @@ const RANGE_MAPS = [
   'roughness',
   'metallic',
   'opacity',
+  'supplied',
+] as const;
+/** Words for each of them. */
+export const RANGE_NAMES = [
+  'Tone',
+  'Luminance',
+  'Height',
+  'Slope (of 90°)',
+  'Facing',
+  'Cavity',
+  'Occlusion',
+  'Edge wear',
+  'Roughness',
+  'Metallic',
+  'Opacity',
+  'Supplied map',
 ] as const;
 type RangeMap = (typeof RANGE_MAPS)[number];
 
@@ -73,14 +93,44 @@ async function heightShare({ below, context }: Scene): Promise<Float32Array> {
   );
 }
 
+export interface RangeHow {
+  /** Of edge wear. */
+  widthMm: number;
+  /** Of facing. */
+  degrees: number;
+  /** Which supplied map. */
+  supplied: GivenMap;
+}
+
+/** Lightness of the colour below as the eye has it: L of OKLab (Ottosson 2020). */
+async function toneOf({ below, context }: Scene): Promise<Float32Array> {
+  const { planes } = below.colour;
+  const lightness = (from: number, to: number) =>
+    KERNELS.oklabPlanes(planes.map((plane) => plane.subarray(from, to)))[0];
+  return runSteps(madeInParts(planes[0].length, lightness), context.checkpoint);
+}
+
+/** A supplied map as values 0..1: of a normal map how far it leans, of a colour its luminance. Null where it was not supplied. */
+async function suppliedMap({ input, context }: Scene, map: GivenMap): Promise<Float32Array | null> {
+  const given = input.join.given[map];
+  if (!given) return null;
+  if (isOnePlane(map)) return given.planes[0];
+  const values = map === 'normal' ? mapping(given.planes[2], lean) : takingLuminance(given);
+  return runSteps(values, context.checkpoint);
+}
+
 /** The values 0..1 of a map below; null where the tile has none. Planes of the layers are not copied. */
 export async function valuesOf(
   scene: Scene,
   map: RangeMap,
-  { widthMm, degrees }: { widthMm: number; degrees: number },
+  { widthMm, degrees, supplied }: RangeHow,
 ): Promise<SurfaceChannel | null> {
   const { below, context } = scene;
   switch (map) {
+    case 'tone':
+      return toneOf(scene);
+    case 'supplied':
+      return suppliedMap(scene, supplied);
     case 'luminance':
       return runSteps(takingLuminance(below.colour), context.checkpoint);
     case 'height':
@@ -111,18 +161,7 @@ export const range = partKind({
       help: 'The map whose values are selected. Edge wear: how far a place stands out at a width. Facing: how far it leans towards a direction.',
       default: 'cavity',
       options: RANGE_MAPS,
-      names: [
-        'Luminance',
-        'Height',
-        'Slope (of 90°)',
-        'Facing',
-        'Cavity',
-        'Occlusion',
-        'Edge wear',
-        'Roughness',
-        'Metallic',
-        'Opacity',
-      ],
+      names: RANGE_NAMES,
     }),
     widthMm: number({
       label: 'Width',
@@ -132,6 +171,13 @@ export const range = partKind({
       max: 1000,
       step: 0.2,
       unit: 'mm',
+    }),
+    supplied: choice({
+      label: 'Which',
+      help: 'The map that was supplied with the source. One that was not selects nothing.',
+      default: 'occlusion',
+      options: GIVEN_MAPS,
+      names: GIVEN_MAPS.map((map) => map[0].toUpperCase() + map.slice(1)),
     }),
     degrees: number({
       label: 'Direction',
@@ -143,7 +189,7 @@ export const range = partKind({
       unit: '°',
     }),
   },
-  isOfBelow: true,
+  isOfBelow: () => true,
   async values({ map, ...how }, scene) {
     const values = (await valuesOf(scene, map, how)) ?? 0;
     return typeof values === 'number' ? values : values.slice();

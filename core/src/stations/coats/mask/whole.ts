@@ -4,6 +4,6 @@ import { partKind } from './part.ts';
 export const whole = partKind({
   title: 'Whole tile',
   settings: {},
-  isOfBelow: false,
+  isOfBelow: () => false,
   values: async () => 1,
 });

@@ -4,9 +4,10 @@ import { linearToOklab, oklabToLinear } from '../../../colour/oklab.ts';
 import { Raster } from '../../../raster/raster.ts';
 import { choice, data, number } from '../../../settings/kinds.ts';
 import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
+import { GIVEN_MAPS } from '../../../tile/given.ts';
 import { inParts, runSteps, type Steps } from '../../../work/steps.ts';
 import { CHANNELS, isColourChannel } from '../layers.ts';
-import { valuesOf } from '../mask/range.ts';
+import { RANGE_MAPS, RANGE_NAMES, valuesOf } from '../mask/range.ts';
 import { valueKind } from './kind.ts';
 
 const stopsSchema = v.pipe(
@@ -25,7 +26,10 @@ const stopsSchema = v.pipe(
 );
 export type RampStop = v.InferOutput<typeof stopsSchema>[number];
 
-const DRIVERS = ['mask', 'luminance', 'height', 'slope', 'cavity', 'occlusion', 'wear', 'roughness'] as const;
+const DRIVERS = ['mask', 'part', ...RANGE_MAPS] as const;
+
+/** What of a mask part can drive a ramp. */
+const PART_PLANES = ['cover', 'profile', 'value', 'edge'] as const;
 
 export const RAMP_KINDS = ['linear', 'smooth', 'stepped'] as const;
 export type RampKind = (typeof RAMP_KINDS)[number];
@@ -93,10 +97,26 @@ export const ramp = valueKind({
   settings: {
     driver: choice({
       label: 'Driven by',
-      help: 'Whose values 0 to 1 run along the ramp: the coat’s mask, or a map below.',
-      default: 'luminance',
+      help: 'Whose values 0 to 1 run along the ramp: the coat’s mask, one of its parts, or a map below.',
+      default: 'tone',
       options: DRIVERS,
-      names: ['Mask', 'Luminance', 'Height', 'Slope', 'Cavity', 'Occlusion', 'Edge wear', 'Roughness'],
+      names: ['Mask', 'Mask part', ...RANGE_NAMES],
+    }),
+    part: number({
+      label: 'Part',
+      help: 'Which part of the mask, from the first.',
+      default: 1,
+      min: 1,
+      max: 12,
+      step: 1,
+      unit: '',
+    }),
+    plane: choice({
+      label: 'Of it',
+      help: 'What it selects; the height profile of its cells or stamps; a random value for each; or the distance to the edge.',
+      default: 'value',
+      options: PART_PLANES,
+      names: ['What it selects', 'Profile', 'One value each', 'Distance to the edge'],
     }),
     kind: choice({
       label: 'Between stops',
@@ -125,6 +145,22 @@ export const ramp = valueKind({
       step: 0.2,
       unit: 'mm',
     }),
+    degrees: number({
+      label: 'Direction',
+      help: 'Of facing, where that drives it: clockwise from the top of the picture.',
+      default: 0,
+      min: -180,
+      max: 180,
+      step: 1,
+      unit: '°',
+    }),
+    supplied: choice({
+      label: 'Which',
+      help: 'The supplied map that drives it.',
+      default: 'occlusion',
+      options: GIVEN_MAPS,
+      names: GIVEN_MAPS.map((map) => map[0].toUpperCase() + map.slice(1)),
+    }),
     lowMm: number({
       label: 'Height at 0',
       help: 'For height: what a value of 0 comes to.',
@@ -144,11 +180,15 @@ export const ramp = valueKind({
       unit: 'mm',
     }),
   },
-  async value({ driver, kind, stops, widthMm, lowMm, highMm }, channel, scene) {
+  async value({ driver, part, plane, kind, stops, lowMm, highMm, ...how }, channel, scene) {
     const { frame, context } = scene;
     const count = frame.width * frame.height;
-    const values =
-      driver === 'mask' ? scene.cover : ((await valuesOf(scene, driver, { widthMm, degrees: 0 })) ?? 0);
+    const driving = async () => {
+      if (driver === 'mask') return scene.cover;
+      if (driver === 'part') return scene.part(part - 1, plane);
+      return (await valuesOf(scene, driver, how)) ?? 0;
+    };
+    const values = await driving();
     if (!isColourChannel(channel)) {
       const table = valueRamp(stops, kind);
       const scaled = channel === 'height' ? table.map((t) => lowMm + t * (highMm - lowMm)) : table;
