@@ -34,6 +34,8 @@ const LAYERS = [
   'strokes',
   'noise',
   'pattern',
+  'outline',
+  'stamps',
   'settings',
   'colour',
   'statistics',

@@ -16,6 +16,7 @@ import {
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
+import { coatPicturesOf } from './coat-pictures.ts';
 import { lookedCrate } from './crate-look.ts';
 import { farPicture } from './far-picture.ts';
 import { cachedView, engine, made, transferred, viewOf } from './made.ts';
@@ -39,6 +40,7 @@ let current: AbortController | null = null;
 
 const worker: EngineWorker = {
   ...offersOf(engine),
+  ...coatPicturesOf(engine),
   async show(request, onUpdate) {
     current?.abort();
     current = new AbortController();

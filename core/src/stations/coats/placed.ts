@@ -17,7 +17,6 @@ import type { Scene } from './scene.ts';
 /** A picture and where it lies on the tile. */
 export const PLACED = {
   picture: data<PictureRef | null>({
-    ofPicture: true,
     label: 'Picture',
     help: 'By the SHA-256 of its file.',
     default: null,

@@ -1,10 +1,15 @@
 import type { StationView } from '../station.ts';
 import { CoatList } from './coat-list.tsx';
-import { useCoats } from './use-coats.ts';
+import { CoatControls } from './controls.tsx';
+import { CoatsOverlay } from './overlay.tsx';
+import { closeCoats, useCoats } from './use-coats.ts';
 
 export const coats: StationView = {
   name: 'coats',
-  dials: { stack: () => null },
+  dials: { stack: () => null, groups: () => null },
   Main: CoatList,
-  onClose: () => useCoats.setState({ open: null }),
+  Controls: CoatControls,
+  Overlay: CoatsOverlay,
+  onLeave: () => useCoats.setState({ alone: null }),
+  onClose: closeCoats,
 };

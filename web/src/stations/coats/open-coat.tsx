@@ -1,67 +1,96 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import {
   COAT_OUTPUTS,
-  COAT_PARTS,
   COAT_SETTINGS,
   type Coat,
-  PART_KINDS,
-  type PartName,
+  type CoatChannel,
   VALUE_KINDS,
   type ValueName,
 } from '@zesty-tile/core';
-import { useEffect, useState } from 'react';
 import { NumberDial } from '../../bench/dials/number-dial.tsx';
 import { pressable } from '../../bench/pressed.ts';
+import { useBench } from '../../bench/state.ts';
 import { CARD, GREY } from '../../theme.ts';
+import { CopyTo } from './copy-to.tsx';
+import { AddRow, Heading, MaskParts, titlesOf } from './mask-parts.tsx';
+import { NameField } from './name-field.tsx';
 import { OutputCard } from './output-card.tsx';
-import { PartCard } from './part-card.tsx';
-import { changeCoat, duplicateCoat, outputOf, partOf, removeCoat } from './use-coats.ts';
+import {
+  changeCoat,
+  duplicateCoat,
+  groupCoat,
+  joinGroup,
+  outputOf,
+  removeCoat,
+  useCoats,
+} from './use-coats.ts';
 
-function CoatName({ coat }: { coat: Coat }) {
-  const [name, setName] = useState(coat.name);
-  useEffect(() => setName(coat.name), [coat.name]);
+const { channel: CHANNEL } = COAT_OUTPUTS.variants!.of.constant.settings as unknown as {
+  channel: { options: readonly CoatChannel[]; names: readonly string[] };
+};
+
+/** Shows the mask, or what is put into one channel, by itself over the Floor. */
+function Alone({ coat }: { coat: Coat }) {
+  const alone = useCoats((s) => s.alone);
+  const channels = [...new Set(coat.outputs.map(({ channel }) => channel))];
+  const all: [what: 'mask' | CoatChannel, words: string][] = [
+    ['mask', 'Mask'],
+    ...channels.map((channel): [CoatChannel, string] => [
+      channel,
+      CHANNEL.names[CHANNEL.options.indexOf(channel)],
+    ]),
+  ];
   return (
-    <TextField
-      value={name}
-      onChange={(event) => setName(event.target.value)}
-      onBlur={() => {
-        const next = name.trim().slice(0, 60);
-        if (next && next !== coat.name) changeCoat(coat.id, (now) => ({ ...now, name: next }));
-        else setName(coat.name);
-      }}
-      onKeyDown={(event) => event.key === 'Enter' && (event.target as HTMLElement).blur()}
-      slotProps={{ htmlInput: { 'aria-label': 'Name of the coat' } }}
-      sx={{ flex: 1, minWidth: 0, '& input': { py: 0.5 } }}
-    />
+    <Box
+      role="group"
+      aria-label="Show alone"
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, alignItems: 'center' }}
+    >
+      <span style={{ color: GREY.soft }}>Show alone</span>
+      {all.map(([what, words]) => {
+        const isShown = alone?.id === coat.id && alone.what === what;
+        return (
+          <Button
+            key={what}
+            aria-pressed={isShown}
+            sx={pressable(isShown)}
+            onClick={() => useCoats.setState({ alone: isShown ? null : { id: coat.id, what } })}
+          >
+            {words}
+          </Button>
+        );
+      })}
+    </Box>
   );
 }
 
-interface AddRowProps {
-  words: string;
-  kinds: readonly [name: string, title: string][];
-  onAdd(name: string): void;
-}
-
-/** One more part or output, by its kind. */
-const AddRow = ({ words, kinds, onAdd }: AddRowProps) => (
-  <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, alignItems: 'center' }}>
-    <span style={{ color: GREY.soft }}>{words}</span>
-    {kinds.map(([name, title]) => (
-      <Button key={name} sx={pressable(false)} onClick={() => onAdd(name)}>
-        {title}
+/** The group that the coat is in, and the others it can be put into. */
+function GroupRow({ coat }: { coat: Coat }) {
+  const groups = useBench((s) => s.recipe.stations.coats.groups);
+  return (
+    <Box
+      role="group"
+      aria-label="Group"
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, alignItems: 'center' }}
+    >
+      <span style={{ color: GREY.soft }}>Group</span>
+      {groups.map(({ id, name }) => (
+        <Button
+          key={id}
+          aria-pressed={coat.group === id}
+          sx={pressable(coat.group === id)}
+          onClick={() => joinGroup(coat.id, coat.group === id ? '' : id)}
+        >
+          {name}
+        </Button>
+      ))}
+      <Button sx={pressable(false)} onClick={() => groupCoat(coat.id)}>
+        New group
       </Button>
-    ))}
-  </Box>
-);
-
-const titles = (kinds: Record<string, { title: string }>): [string, string][] =>
-  Object.entries(kinds).map(([name, { title }]) => [name, title]);
-
-const Heading = ({ children }: { children: string }) => (
-  <h3 style={{ font: 'inherit', fontWeight: 700, margin: '6px 0 0' }}>{children}</h3>
-);
+    </Box>
+  );
+}
 
 /** The open coat: its name and strength, where it is, and what it puts into each channel. */
 export function OpenCoat({ coat }: { coat: Coat }) {
@@ -69,32 +98,29 @@ export function OpenCoat({ coat }: { coat: Coat }) {
   return (
     <Box sx={{ ...CARD, gap: 0.5 }}>
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
-        <CoatName coat={coat} />
-        <Button sx={pressable(false)} onClick={() => duplicateCoat(id)}>
-          Duplicate
-        </Button>
+        <NameField
+          label="Name of the coat"
+          name={coat.name}
+          onName={(name) => changeCoat(id, (now) => ({ ...now, name }))}
+        />
         <Button color="error" sx={{ minWidth: 0 }} onClick={() => removeCoat(id)}>
           Delete
         </Button>
       </Box>
+      <Box sx={{ display: 'flex', gap: 0.5 }}>
+        <Button sx={pressable(false)} onClick={() => duplicateCoat(id)}>
+          Duplicate
+        </Button>
+        <CopyTo coat={coat} />
+      </Box>
+      <Alone coat={coat} />
+      <GroupRow coat={coat} />
       <NumberDial
         setting={COAT_SETTINGS.strength}
         value={coat.strength}
         onChange={(strength) => changeCoat(id, (now) => ({ ...now, strength }), 'strength')}
       />
-      <Heading>Where</Heading>
-      {coat.parts.length === 0 && <span style={{ color: GREY.soft }}>Everywhere on the tile.</span>}
-      {coat.parts.map((part, at) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: parts have no identity but their place
-        <PartCard key={at} id={id} at={at} part={part} />
-      ))}
-      {coat.parts.length < COAT_PARTS.most && (
-        <AddRow
-          words={coat.parts.length === 0 ? 'Only' : 'Also'}
-          kinds={titles(PART_KINDS).filter(([name]) => name !== 'whole')}
-          onAdd={(by) => changeCoat(id, (now) => ({ ...now, parts: [...now.parts, partOf(by as PartName)] }))}
-        />
-      )}
+      <MaskParts owner={{ kind: 'coat', id }} parts={coat.parts} />
       <Heading>What</Heading>
       {coat.outputs.map((output, at) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: outputs have no identity but their place
@@ -103,9 +129,15 @@ export function OpenCoat({ coat }: { coat: Coat }) {
       {coat.outputs.length < COAT_OUTPUTS.most && (
         <AddRow
           words="Put in"
-          kinds={titles(VALUE_KINDS)}
+          kinds={titlesOf(VALUE_KINDS)}
           onAdd={(by) =>
-            changeCoat(id, (now) => ({ ...now, outputs: [...now.outputs, outputOf(by as ValueName)] }))
+            changeCoat(id, (now) => ({
+              ...now,
+              outputs: [
+                ...now.outputs,
+                outputOf(by as ValueName, { channel: VALUE_KINDS[by as ValueName].channels[0] }),
+              ],
+            }))
           }
         />
       )}

@@ -1,28 +1,76 @@
 import Box from '@mui/material/Box';
-import { COAT_OUTPUTS, type CoatOutput, type SettingValue } from '@zesty-tile/core';
+import Button from '@mui/material/Button';
+import {
+  type ChoiceSetting,
+  COAT_OUTPUTS,
+  type CoatChannel,
+  type CoatOutput,
+  type SettingValue,
+  VALUE_KINDS,
+} from '@zesty-tile/core';
 import { ItemDials } from '../../bench/dials/item-dials.tsx';
+import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { LineField } from '../../charts/line-field.tsx';
 import { ItemCard } from './item-card.tsx';
+import { PictureField } from './picture-field.tsx';
 import { RampStops } from './ramp-stops.tsx';
+import { TileField } from './tile-field.tsx';
 import { changeCoat, changeOutput } from './use-coats.ts';
 
 const FORMS = COAT_OUTPUTS.variants!.of;
-const BY_OTHER_MEANS = ['on', 'line', 'ownLine', 'stops'];
+const BY_OTHER_MEANS = ['on', 'channel', 'line', 'ownLine', 'stops', 'picture', 'other'];
 const LESS_OFTEN = ['blend', 'heightBlend', 'inLight'];
+
+const unless = (used: boolean, ...keys: string[]): string[] => (used ? [] : keys);
 
 /** Settings of an output that have no effect with its channel and blend. */
 function idle(output: CoatOutput): string[] {
   const { channel } = output;
   const isColour = channel === 'colour' || channel === 'emission' || channel === 'f0';
   const isHeight = channel === 'height';
-  return [
-    ...(isHeight ? ['blend', 'inLight', 'amount'] : ['heightBlend', 'heightMm', 'lowMm', 'highMm']),
+  const common = [
+    ...(isHeight
+      ? ['blend', 'inLight', 'amount']
+      : ['heightBlend', 'heightMm', 'lowMm', 'highMm', 'whiteMm']),
     ...(isColour ? ['amount'] : ['colour', 'inLight']),
-    ...(output.by === 'ramp' && output.driver !== 'wear' ? ['widthMm'] : []),
-    ...(output.by === 'line' && channel !== 'roughness' ? ['place'] : []),
-    ...(output.blend === 'normal' ? ['inLight'] : []),
+    ...unless(output.blend !== 'normal', 'inLight'),
   ];
+  if (output.by === 'ramp') {
+    const { driver } = output;
+    return [
+      ...common,
+      ...unless(driver === 'wear', 'widthMm'),
+      ...unless(driver === 'facing', 'degrees'),
+      ...unless(driver === 'supplied', 'supplied'),
+      ...unless(driver === 'part', 'part', 'plane'),
+    ];
+  }
+  if (output.by === 'picture') {
+    return [...common, ...(output.placing === 'once' ? ['repeats'] : ['x', 'y', 'widthMm', 'degrees'])];
+  }
+  return output.by === 'line' ? [...common, ...unless(channel === 'roughness', 'place')] : common;
+}
+
+/** The channel an output goes into, of those that its value has something for. */
+function ChannelChoice({ output, onChange }: { output: CoatOutput; onChange(channel: CoatChannel): void }) {
+  const { channel } = FORMS[output.by].settings as unknown as { channel: ChoiceSetting<CoatChannel> };
+  const { channels } = VALUE_KINDS[output.by];
+  if (channels.length === 1) return null;
+  return (
+    <Box role="group" aria-label="Into" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5 }}>
+      {channels.map((one) => (
+        <Button
+          key={one}
+          aria-pressed={one === output.channel}
+          sx={pressable(one === output.channel)}
+          onClick={() => onChange(one)}
+        >
+          {channel.names[channel.options.indexOf(one)]}
+        </Button>
+      ))}
+    </Box>
+  );
 }
 
 /** What a coat puts into one channel. */
@@ -61,6 +109,15 @@ export function OutputCard({ id, at, output }: { id: string; at: number; output:
         />
       }
     >
+      <ChannelChoice output={output} onChange={(channel) => set('channel', channel)} />
+      {output.by === 'picture' && (
+        <PictureField
+          label={`Picture of ${words.toLowerCase()}`}
+          picture={output.picture}
+          onPicture={(picture) => set('picture', picture)}
+        />
+      )}
+      {output.by === 'tile' && <TileField other={output.other} onOther={(other) => set('other', other)} />}
       {output.by === 'line' && (
         <Box
           sx={{ display: 'grid', gridTemplateColumns: '92px minmax(0, 1fr)', alignItems: 'center', gap: 1 }}
@@ -77,7 +134,9 @@ export function OutputCard({ id, at, output }: { id: string; at: number; output:
       )}
       {output.by === 'ramp' && (
         <RampStops
+          label={`Ramp of ${words.toLowerCase()}`}
           stops={output.stops}
+          kind={output.kind}
           isColour={['colour', 'emission', 'f0'].includes(output.channel)}
           onChange={(stops, gesture) => changeOutput(id, at, { ...output, stops }, gesture)}
         />

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
 import { linearOfHex } from '../../../colour/hex.ts';
 import { linearToOklab, oklabToLinear } from '../../../colour/oklab.ts';
+import { srgbCode } from '../../../colour/srgb.ts';
 import { Raster } from '../../../raster/raster.ts';
 import { choice, data, number } from '../../../settings/kinds.ts';
 import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
@@ -76,6 +77,26 @@ export function colourRamp(stops: readonly RampStop[], kind: RampKind): Float32A
 /** A ramp of single values at a number of even places. */
 export const valueRamp = (stops: readonly RampStop[], kind: RampKind): Float32Array =>
   tableOf(stops, kind, ({ value }) => [value])[0];
+
+/** A ramp as sRGB codes with full alpha, as wide as it is to be shown; single values as greys. */
+export function rampColours(
+  stops: readonly RampStop[],
+  kind: RampKind,
+  isColour: boolean,
+  width: number,
+): Uint8ClampedArray<ArrayBuffer> {
+  const grey = isColour ? null : valueRamp(stops, kind);
+  const planes = grey ? [grey, grey, grey] : colourRamp(stops, kind);
+  const out = new Uint8ClampedArray(4 * width).fill(255);
+  for (let x = 0; x < width; x++) {
+    const k = Math.round(((x + 0.5) / width) * ENTRIES);
+    for (let c = 0; c < 3; c++) {
+      const value = planes[c][k];
+      out[4 * x + c] = grey ? Math.round(255 * value) : srgbCode(value);
+    }
+  }
+  return out;
+}
 
 /** Looks a plane up in a ramp. */
 function* looked(driver: SurfaceChannel, table: Float32Array, count: number): Steps<Float32Array> {

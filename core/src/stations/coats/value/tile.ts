@@ -38,7 +38,6 @@ export const tile = valueKind({
   channels: CHANNELS,
   settings: {
     other: data<OtherTile | null>({
-      ofPicture: true,
       label: 'Tile',
       help: 'A tile of the project, as it was when it was chosen.',
       default: null,

@@ -1,0 +1,23 @@
+import Button from '@mui/material/Button';
+import { pressable } from '../../bench/pressed.ts';
+import { useBench } from '../../bench/state.ts';
+import { useCoats } from './use-coats.ts';
+
+/** Whether handles on the Floor go to lines that divide the tile; offered where there are such handles. */
+export function CoatControls() {
+  const open = useCoats((s) => s.open);
+  const snaps = useCoats((s) => s.snaps);
+  const has = useBench(({ recipe }) => {
+    const { stack, groups } = recipe.stations.coats;
+    return [...stack, ...groups].some(
+      ({ id, parts }) =>
+        id === open && parts.some(({ by }) => by === 'shape' || by === 'gradient' || by === 'picture'),
+    );
+  });
+  if (!has) return null;
+  return (
+    <Button aria-pressed={snaps} sx={pressable(snaps)} onClick={() => useCoats.setState({ snaps: !snaps })}>
+      Snap
+    </Button>
+  );
+}
