@@ -88,7 +88,7 @@ export {
   type CoatGroup,
   type CoatOutput,
 } from './stations/coats/settings.ts';
-export { coatsInUse } from './stations/coats/stack.ts';
+export { changes as coatsChange, coatsInUse } from './stations/coats/stack.ts';
 export { type RampStop, rampColours } from './stations/coats/value/ramp.ts';
 export { type OtherTile, tileRepeats } from './stations/coats/value/tile.ts';
 export { VALUE_KINDS, type ValueName } from './stations/coats/value/values.ts';
