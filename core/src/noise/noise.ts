@@ -1,7 +1,7 @@
 import type { Sides } from '../raster/sides.ts';
 import { cellularNoise, type Nearest } from './cellular.ts';
 import { directionalNoise } from './directional.ts';
-import { gradientNoise } from './gradient.ts';
+import { gradientRow } from './gradient.ts';
 import { finer, type Lattice, nearestLattice, shapeOfLattice } from './lattice.ts';
 
 export const NOISE_KINDS = [
@@ -57,59 +57,117 @@ export function snappedNoise(
 const FARTHEST = 1.15;
 const SECOND_FARTHEST = 1.5;
 
-const clamp = (value: number) => Math.min(1, Math.max(0, value));
+/** Adds a layer of a noise to a row: its places in cells times `times`, its values 0..1 times `weight`. */
+type AddLayer = (
+  xs: Float64Array,
+  ys: Float64Array,
+  { times, weight }: { times: number; weight: number },
+  out: Float32Array,
+  at: number,
+) => void;
 
-/** One layer of a noise, 0..1, as a function of cells across and down. */
-function layerOf(kind: NoiseKind, lattice: Lattice, seed: number): (x: number, y: number) => number {
-  if (kind === 'fractal' || kind === 'ridged' || kind === 'billowed') {
-    const noise = gradientNoise(lattice, seed);
-    if (kind === 'fractal') return (x, y) => 0.5 + 0.5 * noise(x, y);
-    if (kind === 'billowed') return (x, y) => Math.abs(noise(x, y));
-    return (x, y) => (1 - Math.abs(noise(x, y))) ** 2;
-  }
+/** A layer of gradient noise as it is, ridged or billowed. */
+function gradientLayer(kind: 'fractal' | 'ridged' | 'billowed', lattice: Lattice, seed: number): AddLayer {
+  const noise = gradientRow(lattice, seed);
+  let values = new Float64Array(0);
+  return (xs, ys, { times, weight }, out, at) => {
+    if (values.length !== xs.length) values = new Float64Array(xs.length);
+    noise(xs, ys, times, values);
+    for (let k = 0; k < values.length; k++) {
+      const value = values[k];
+      const size = Math.abs(value);
+      out[at + k] +=
+        weight *
+        (kind === 'fractal' ? 0.5 + 0.5 * value : kind === 'billowed' ? size : (1 - size) * (1 - size));
+    }
+  };
+}
+
+/** A layer of cellular noise. */
+function cellLayer(kind: NoiseKind, lattice: Lattice, seed: number): AddLayer {
   const cells = cellularNoise(lattice, seed);
   const near: Nearest = { first: 0, second: 0, value: 0 };
-  return (x, y) => {
-    cells(x, y, near);
-    if (kind === 'cells') return clamp(near.first / FARTHEST);
-    if (kind === 'second-cells') return clamp(near.second / SECOND_FARTHEST);
-    if (kind === 'cell-values') return near.value;
-    return clamp(near.second - near.first);
+  return (xs, ys, { times, weight }, out, at) => {
+    for (let k = 0; k < xs.length; k++) {
+      cells(times * xs[k], times * ys[k], near);
+      const value =
+        kind === 'cells'
+          ? near.first / FARTHEST
+          : kind === 'second-cells'
+            ? near.second / SECOND_FARTHEST
+            : kind === 'cell-values'
+              ? near.value
+              : near.second - near.first;
+      out[at + k] += weight * Math.min(1, Math.max(0, value));
+    }
+  };
+}
+
+/** Values of a noise along a row of the tile: at each share `us` across and at one share down, into `out` from a place on. */
+export type NoiseRow = (us: Float64Array, v: number, out: Float32Array, at: number) => void;
+
+/** Places of a row in cells, displaced by a slower noise of the same cells. */
+function cellPlaces(lattice: Lattice, warp: number, seed: number) {
+  const { xu, xv, yu, yv } = lattice;
+  const [warpX, warpY] = [0x101, 0x202].map((k) => gradientRow(lattice, seed + k));
+  let [xs, ys, dx, dy] = [0, 0, 0, 0].map(() => new Float64Array(0));
+  return (us: Float64Array, v: number) => {
+    if (xs.length !== us.length) [xs, ys, dx, dy] = [0, 0, 0, 0].map(() => new Float64Array(us.length));
+    for (let k = 0; k < us.length; k++) {
+      xs[k] = xu * us[k] + xv * v;
+      ys[k] = yu * us[k] + yv * v;
+    }
+    if (warp !== 0) {
+      warpX(xs, ys, 1, dx);
+      warpY(xs, ys, 1, dy);
+    }
+    return { xs, ys, dx, dy };
+  };
+}
+
+/** Directional noise, displaced by a slower one. */
+function directionalRow({ stretch, warp, seed }: NoiseShape, lattice: Lattice): NoiseRow {
+  const { xu, yu, yv } = lattice;
+  const waves = directionalNoise(yu, yv, Math.max(1, 2 * stretch), seed);
+  const places = cellPlaces(lattice, warp, seed);
+  return (us, v, out, at) => {
+    const { dx, dy } = places(us, v);
+    for (let k = 0; k < us.length; k++) {
+      const du = warp === 0 ? 0 : (warp * dx[k]) / (xu || yv);
+      const dv = warp === 0 ? 0 : (warp * dy[k]) / (yv || xu);
+      out[at + k] = 0.5 + 0.5 * waves(us[k] + du, v + dv);
+    }
   };
 }
 
 /**
- * Noise of a tile as a function of its coordinates, each 0..1; values 0..1. It meets itself at the edges to the bit: fractal
- * sums of gradient noise (Perlin 2002), ridged and billowed ones (Musgrave 1994), cellular noise (Worley 1996) and
+ * Noise of a tile, row by row; coordinates are shares of its sides, values 0..1. It meets itself at the edges to the bit:
+ * fractal sums of gradient noise (Perlin 2002), ridged and billowed ones (Musgrave 1994), cellular noise (Worley 1996) and
  * directional noise (Tricard et al. 2019).
  */
-export function noiseOf(shape: NoiseShape, tile: TileSize): (u: number, v: number) => number {
+export function noiseRow(shape: NoiseShape, tile: TileSize): NoiseRow {
   const { kind, octaves, gain, warp, seed } = shape;
   const lattice = cellsOfNoise(shape, tile);
-  const { xu, xv, yu, yv } = lattice;
-  const [warpX, warpY] = [0x101, 0x202].map((k) => gradientNoise(lattice, seed + k));
-  if (kind === 'directional') {
-    const straight = Math.max(1, 2 * shape.stretch);
-    const waves = directionalNoise(yu, yv, straight, seed);
-    return (u, v) => {
-      const [x, y] = [xu * u + xv * v, yu * u + yv * v];
-      const [du, dv] =
-        warp === 0 ? [0, 0] : [(warp * warpX(x, y)) / (xu || yv), (warp * warpY(x, y)) / (yv || xu)];
-      return 0.5 + 0.5 * waves(u + du, v + dv);
-    };
-  }
-  const layers = Array.from({ length: octaves }, (_, k) => ({
-    of: layerOf(kind, finer(lattice, 2 ** k), seed + 31 * k),
-    times: 2 ** k,
-    weight: gain ** k,
-  }));
-  const whole = layers.reduce((sum, { weight }) => sum + weight, 0);
-  return (u, v) => {
-    let x = xu * u + xv * v;
-    let y = yu * u + yv * v;
-    if (warp !== 0) [x, y] = [x + warp * warpX(x, y), y + warp * warpY(x, y)];
-    let sum = 0;
-    for (const { of, times, weight } of layers) sum += weight * of(times * x, times * y);
-    return sum / whole;
+  if (kind === 'directional') return directionalRow(shape, lattice);
+  const isGradient = kind === 'fractal' || kind === 'ridged' || kind === 'billowed';
+  const whole = Array.from({ length: octaves }, (_, k) => gain ** k).reduce((a, b) => a + b, 0);
+  const layers = Array.from({ length: octaves }, (_, k) => {
+    const finest = finer(lattice, 2 ** k);
+    const add = isGradient
+      ? gradientLayer(kind, finest, seed + 31 * k)
+      : cellLayer(kind, finest, seed + 31 * k);
+    return { add, times: 2 ** k, weight: gain ** k / whole };
+  });
+  const places = cellPlaces(lattice, warp, seed);
+  return (us, v, out, at) => {
+    const { xs, ys, dx, dy } = places(us, v);
+    if (warp !== 0) {
+      for (let k = 0; k < xs.length; k++) {
+        xs[k] += warp * dx[k];
+        ys[k] += warp * dy[k];
+      }
+    }
+    out.fill(0, at, at + us.length);
+    for (const layer of layers) layer.add(xs, ys, layer, out, at);
   };
 }

@@ -68,6 +68,13 @@ export const surfaceOf = ({ join, gauge, relief, finish }: SurfaceParts): Surfac
 export const channelAt = (channel: SurfaceChannel, i: number): number =>
   typeof channel === 'number' ? channel : channel[i];
 
+/**
+ * A channel as a plane and how far on in it the next pixel's value stands: 0 where one value is all there is. Loops over
+ * planes alone are several times as quick as such that ask for each pixel which of both it is.
+ */
+export const strided = (channel: SurfaceChannel): { plane: Float32Array; step: 0 | 1 } =>
+  typeof channel === 'number' ? { plane: Float32Array.of(channel), step: 0 } : { plane: channel, step: 1 };
+
 /** A channel as one value each pixel. */
 export const planeOfChannel = (channel: SurfaceChannel, count: number): Float32Array =>
   typeof channel === 'number' ? new Float32Array(count).fill(channel) : channel;

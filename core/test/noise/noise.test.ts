@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { cellOf, latticeOf, nearestLattice, shapeOfLattice } from '../../src/noise/lattice.ts';
-import { NOISE_KINDS, type NoiseShape, noiseOf, snappedNoise } from '../../src/noise/noise.ts';
+import { NOISE_KINDS, type NoiseShape, noiseRow, snappedNoise } from '../../src/noise/noise.ts';
 
 const TILE = { width: 512, height: 512, edgeMetres: 1 };
 const SHAPE: NoiseShape = {
@@ -17,6 +17,16 @@ const SHAPE: NoiseShape = {
 
 const entry = fc.integer({ min: -7, max: 7 });
 const place = fc.integer({ min: -50, max: 50 });
+
+/** A noise as a function of one place. */
+function noiseOf(shape: NoiseShape, tile: typeof TILE): (u: number, v: number) => number {
+  const row = noiseRow(shape, tile);
+  const out = new Float32Array(1);
+  return (u, v) => {
+    row(Float64Array.of(u), v, out, 0);
+    return out[0];
+  };
+}
 
 describe('noise on the torus', () => {
   it('names cells whole tiles apart alike, and all others differently, for any matrix', () => {

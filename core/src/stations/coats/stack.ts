@@ -1,6 +1,7 @@
+import { PLANES } from '../../memory/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { albedoOf, metallicChannel } from '../../surface/metalness.ts';
-import { planeOfChannel, type SurfaceChannel } from '../../surface/surface.ts';
+import { planeOfChannel, type SurfaceChannel, strided } from '../../surface/surface.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { inParts, runSteps, type Steps } from '../../work/steps.ts';
@@ -44,6 +45,15 @@ export const essenceOf = ({ coat: { strength, parts, outputs }, groups }: UsedCo
   groups.map((group) => [group.strength, group.parts]),
 ];
 
+/** Coats as far as the topmost that changes the height: what the height depends on. */
+export function coatsOfHeight(settings: CoatsSettings): CoatsSettings {
+  const last = coatsInUse(settings).findLast(({ coat }) =>
+    coat.outputs.some((one) => isInUse(one) && one.channel === 'height'),
+  );
+  const count = last ? settings.stack.indexOf(last.coat) + 1 : 0;
+  return { ...settings, stack: settings.stack.slice(0, count) };
+}
+
 /** Whether some coat that has an effect puts something into a channel. */
 export const changes = (settings: CoatsSettings, channel: Channel): boolean =>
   coatsInUse(settings).some(({ coat }) =>
@@ -73,16 +83,28 @@ function* startingLayers({ join, gauge, relief, finish }: CoatsInput): Steps<Lay
   };
 }
 
-/** A scene above some layers; what follows from their height is made once. */
+/** What follows from a height, made once however many coats see it. */
+type Shapes = WeakMap<Float32Array, { [K in keyof Shape]?: Promise<Shape[K]> }>;
+
+/** A scene above some layers. */
 function sceneOf(
   input: CoatsInput,
   below: Layers,
   frame: Frame,
   context: WorkContext,
-  isLower: boolean,
+  { shapes, isLower }: { shapes: Shapes; isLower: boolean },
 ): Scene {
-  const made: { [K in keyof Shape]?: Promise<Shape[K]> } = {};
+  const made = shapes.get(below.heightMm) ?? {};
+  shapes.set(below.heightMm, made);
   const { relief } = input;
+  const of = <K extends keyof Shape>(
+    what: K,
+    make: (heightMm: Float32Array, from: typeof relief, on: Frame, work: WorkContext) => Promise<Shape[K]>,
+  ): Promise<Shape[K]> => {
+    if (!isLower) return Promise.resolve(relief[what] as Shape[K]);
+    made[what] ??= make(below.heightMm, relief, frame, context) as (typeof made)[K];
+    return made[what] as Promise<Shape[K]>;
+  };
   return {
     input,
     below,
@@ -90,33 +112,41 @@ function sceneOf(
     context,
     cover: 1,
     part: async () => 0,
-    normal: () =>
-      (made.normal ??= isLower
-        ? normalOf(below.heightMm, relief, frame, context)
-        : Promise.resolve(relief.normal)),
-    cavity: () =>
-      (made.cavity ??= isLower
-        ? cavityOf(below.heightMm, relief, frame, context)
-        : Promise.resolve(relief.cavity)),
-    occlusion: () =>
-      (made.occlusion ??= isLower
-        ? occlusionOf(below.heightMm, relief, frame, context)
-        : Promise.resolve(relief.occlusion)),
+    normal: () => of('normal', normalOf),
+    cavity: () => of('cavity', cavityOf),
+    occlusion: () => of('occlusion', occlusionOf),
   };
 }
 
-/** A cover times a strength. */
-function* weaker(cover: SurfaceChannel, strength: number): Steps<SurfaceChannel> {
+/** A cover times a strength, a plane written over. */
+function* weaken(cover: SurfaceChannel, strength: number): Steps<SurfaceChannel> {
   if (strength === 1) return cover;
-  if (typeof cover === 'number') return cover * strength;
-  const out = new Float32Array(cover.length);
-  yield* inParts(out.length, (from, to) => {
-    for (let i = from; i < to; i++) out[i] = cover[i] * strength;
+  const { plane } = strided(cover);
+  yield* inParts(plane.length, (from, to) => {
+    for (let i = from; i < to; i++) plane[i] *= strength;
   });
+  return typeof cover === 'number' ? plane[0] : plane;
+}
+
+/** A copy of a plane, in one that was given back where there is such. */
+function copyOf(plane: Float32Array): Float32Array {
+  const out = PLANES.take(plane.length);
+  out.set(plane);
   return out;
 }
 
-const copied = (raster: Raster): Raster => raster.mapPlanes((plane) => plane.slice());
+const ownCover = (cover: SurfaceChannel): SurfaceChannel =>
+  typeof cover === 'number' ? cover : copyOf(cover);
+
+/** Gives back what nobody reads any more. */
+const giveBack = (...all: (SurfaceChannel | Raster | readonly number[] | undefined)[]): void => {
+  for (const one of all) {
+    if (one instanceof Raster) PLANES.give(...new Set(one.planes));
+    else if (one instanceof Float32Array) PLANES.give(one);
+  }
+};
+
+const copied = (raster: Raster): Raster => raster.mapPlanes(copyOf);
 
 /** The picture that a colour is blended into: a copy of what is below. */
 function colourBelow(below: Layers, channel: 'colour' | 'emission' | 'f0', { width, height }: Frame): Raster {
@@ -135,16 +165,11 @@ async function withOutput(
   below: Layers,
   output: CoatOutput,
   value: Value,
-  cover: SurfaceChannel,
+  share: SurfaceChannel,
   frame: Frame,
   { checkpoint }: WorkContext,
 ): Promise<Layers> {
   const { channel } = output;
-  const weak = await runSteps(weaker(cover, output.strength), checkpoint);
-  const share = value.cover
-    ? await runSteps(combining(weak, value.cover, 'and', frame.width * frame.height), checkpoint)
-    : weak;
-  if (share === 0) return below;
   const mode = BLEND_MODES[output.blend];
   if (isColourChannel(channel) && value.kind === 'colour') {
     const picture = colourBelow(below, channel, frame);
@@ -153,12 +178,11 @@ async function withOutput(
   }
   if (isColourChannel(channel) || value.kind === 'colour') return below;
   if (channel === 'height') {
-    const heightMm = below.heightMm.slice();
+    const heightMm = copyOf(below.heightMm);
     await runSteps(blendingHeight(heightMm, value.of, share, output.heightBlend), checkpoint);
     return { ...below, heightMm };
   }
-  const known = below[channel] ?? 1;
-  const own = typeof known === 'number' ? known : known.slice();
+  const own = ownCover(below[channel] ?? 1);
   const count = frame.width * frame.height;
   return {
     ...below,
@@ -166,14 +190,35 @@ async function withOutput(
   };
 }
 
+/** The layers with one output of a coat put in as strongly as it is set, where the coat and its value are. */
+async function withStrength(
+  below: Layers,
+  output: CoatOutput,
+  value: Value,
+  cover: SurfaceChannel,
+  frame: Frame,
+  context: WorkContext,
+): Promise<Layers> {
+  const count = frame.width * frame.height;
+  const { checkpoint } = context;
+  const isWhole = output.strength === 1 && !value.cover;
+  let share = isWhole ? cover : await runSteps(weaken(ownCover(cover), output.strength), checkpoint);
+  if (value.cover) share = await runSteps(combining(share, value.cover, 'and', count), checkpoint);
+  const layers = share === 0 ? below : await withOutput(below, output, value, share, frame, context);
+  if (!isWhole) giveBack(share);
+  if (value.isOwn) giveBack(value.of);
+  return layers;
+}
+
 /** Where a coat is, 0..1: its own mask within those of its groups, as strong as all of them. */
 async function wholeCover({ coat, groups }: UsedCoat, scene: Scene): Promise<SurfaceChannel> {
   const { checkpoint } = scene.context;
   const count = scene.frame.width * scene.frame.height;
-  let cover = await runSteps(weaker(await coatCover(coat.parts, scene), coat.strength), checkpoint);
+  let cover = await runSteps(weaken(await coatCover(coat.parts, scene), coat.strength), checkpoint);
   for (const group of groups) {
-    const own = await runSteps(weaker(await coatCover(group.parts, scene), group.strength), checkpoint);
+    const own = await runSteps(weaken(await coatCover(group.parts, scene), group.strength), checkpoint);
     cover = await runSteps(combining(cover, own, 'and', count), checkpoint);
+    if (own !== cover) giveBack(own);
   }
   return cover;
 }
@@ -188,8 +233,9 @@ async function withCoat(used: UsedCoat, scene: Scene): Promise<Layers> {
   for (const output of coat.outputs.filter(isInUse)) {
     await context.checkpoint(0.5);
     const value = await kindOf(output).value(output as never, output.channel, scene);
-    if (value) layers = await withOutput(layers, output, value, scene.cover, frame, context);
+    if (value) layers = await withStrength(layers, output, value, scene.cover, frame, context);
   }
+  giveBack(scene.cover);
   return layers;
 }
 
@@ -220,7 +266,8 @@ export async function sceneBelow(
   const at = coats.findIndex(({ coat }) => coat.id === id);
   if (at < 0) return null;
   const { layers, start } = await climbed(coats.slice(0, at), input, frame, context);
-  const scene = sceneOf(input, layers, frame, context, layers.heightMm !== start.heightMm);
+  const isLower = layers.heightMm !== start.heightMm;
+  const scene = sceneOf(input, layers, frame, context, { shapes: new WeakMap(), isLower });
   return { used: coats[at], scene };
 }
 
@@ -245,12 +292,13 @@ async function climbed(
   const start = await context.part('below all', frame.edgeMetres, () =>
     runSteps(startingLayers(input), context.checkpoint),
   );
+  const shapes: Shapes = new WeakMap();
   let layers = start;
   for (const [k, used] of coats.entries()) {
     const under = layers;
     const make = () => {
       const isLower = under.heightMm !== start.heightMm;
-      return withCoat(used, sceneOf(input, under, frame, context, isLower));
+      return withCoat(used, sceneOf(input, under, frame, context, { shapes, isLower }));
     };
     const before = coats.slice(0, k + 1).map(essenceOf);
     const isKept = frame.size <= KEPT_SIZE;

@@ -18,7 +18,7 @@ import type { CoatsOutput } from './output.ts';
 import type { CoatsInput } from './scene.ts';
 import { type CoatsSettings, settings } from './settings.ts';
 import { cavityOf, normalOf, occlusionOf, scaledHeight } from './shaping.ts';
-import { changes, coated, coatsInUse, essenceOf, keyOfFrame, opacityPlane } from './stack.ts';
+import { changes, coated, coatsInUse, coatsOfHeight, essenceOf, keyOfFrame, opacityPlane } from './stack.ts';
 import { VALUE_KINDS } from './value/values.ts';
 import { verdict } from './verdict.ts';
 
@@ -87,10 +87,10 @@ export const coats = station({
   measuredLast: true,
   decision: decisionSchema,
   decidesOn: (chosen, frame) =>
-    changes(chosen, 'height') ? [coatsInUse(chosen).map(essenceOf), keyOfFrame(frame)] : null,
+    changes(chosen, 'height') ? [coatsInUse(coatsOfHeight(chosen)).map(essenceOf), keyOfFrame(frame)] : null,
   async decide(input: CoatsInput, chosen, frame, context): Promise<CoatsDecision> {
     if (!changes(chosen, 'height')) return { rangeMm: null };
-    const { heightMm } = await coated(chosen, input, frame, context);
+    const { heightMm } = await coated(coatsOfHeight(chosen), input, frame, context);
     const { min, max } = statistics(heightMm);
     return { rangeMm: [min, max] };
   },

@@ -3,5 +3,11 @@ import { separable } from './mode.ts';
 /** What is below over what lies above. */
 export const divide = separable({
   title: 'Divide',
-  of: (below, above) => (above <= 0 ? (below <= 0 ? 0 : 1) : below / above),
+  row(below, above, step, out, from, to) {
+    for (let i = from; i < to; i++) {
+      const b = below[i];
+      const a = above[step * i];
+      out[i - from] = a <= 0 ? (b <= 0 ? 0 : 1) : b / a;
+    }
+  },
 });

@@ -1,4 +1,4 @@
-import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
+import { type SurfaceChannel, strided } from '../../../surface/surface.ts';
 import { inParts, type Steps } from '../../../work/steps.ts';
 
 /** How a coat's height meets the height below it, both in mm. */
@@ -9,8 +9,9 @@ export type HeightMode = (typeof HEIGHT_MODES)[number];
 function coveredMean(below: Float32Array, cover: SurfaceChannel): number {
   let sum = 0;
   let weight = 0;
+  const { plane, step } = strided(cover);
   for (let i = 0; i < below.length; i++) {
-    const share = channelAt(cover, i);
+    const share = plane[step * i];
     sum += share * below[i];
     weight += share;
   }
@@ -34,9 +35,10 @@ export function* blendingHeight(
     if (mode === 'lower') return Math.min(value, own);
     return base + own;
   };
+  const [a, c] = [above, cover].map(strided);
   yield* inParts(below.length, (from, end) => {
     for (let i = from; i < end; i++) {
-      below[i] += channelAt(cover, i) * (to(below[i], channelAt(above, i)) - below[i]);
+      below[i] += c.plane[c.step * i] * (to(below[i], a.plane[a.step * i]) - below[i]);
     }
   });
 }

@@ -5,8 +5,19 @@ export type Triple = [number, number, number];
 export interface Separable {
   kind: 'separable';
   title: string;
-  /** The blended value of what is below and what lies above it, both 0..1; what leaves 0..1 is brought to its end. */
-  of(below: number, above: number): number;
+  /**
+   * The blended values of what is below and what lies above it, both 0..1, from one place to another: written to the start of
+   * `out`. With a step of 0 one value lies above. What leaves 0..1 is brought to its end by the caller. A loop in every mode:
+   * a call for every value costs many times as much.
+   */
+  row(
+    below: Float32Array,
+    above: Float32Array,
+    step: 0 | 1,
+    out: Float32Array,
+    from: number,
+    to: number,
+  ): void;
 }
 
 /** A blend mode of whole colours. */

@@ -2,9 +2,9 @@ import { srgbToLinear } from '../../../colour/srgb.ts';
 import { KERNELS } from '../../../kernels/kernels.ts';
 import { PLANES } from '../../../memory/pool.ts';
 import type { Raster } from '../../../raster/raster.ts';
-import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
+import { type SurfaceChannel, strided } from '../../../surface/surface.ts';
 import { inParts, type Steps } from '../../../work/steps.ts';
-import type { BlendMode, Triple } from './mode.ts';
+import type { BlendMode, OfColours, Separable, Triple } from './mode.ts';
 import { normal } from './normal.ts';
 
 /** Entries of the table by which sRGB-encoded values become linear; between them it is off by less than 5e-7. */
@@ -23,46 +23,74 @@ const clamp = (value: number) => Math.min(1, Math.max(0, value));
 /** Colours that lie above: one for the whole tile, or a picture; linear RGB. */
 export type Above = Triple | Raster;
 
-/** Values of a colour that lies above, from a pixel on. */
-const partsOf = (above: Above, from: number, to: number): readonly (number | Float32Array)[] =>
-  Array.isArray(above) ? above : above.planes.map((plane) => plane.subarray(from, to));
+/** Planes with the step to the next pixel of each. */
+type Strided = ReturnType<typeof strided>;
 
-const encodedPart = (part: number | Float32Array): number | Float32Array =>
-  KERNELS.encodeSrgbPlane(typeof part === 'number' ? Float32Array.of(part) : part);
+/** Values that are blended at once, so that they stay near. */
+const ROW = 4096;
+const BLENDED = new Float32Array(ROW);
 
-function blendChannels(
+/** Blends one plane by a mode that needs no other, in place; values beyond 0..1 are held in between. */
+function blendPlane(
+  below: Float32Array,
+  above: Strided,
+  cover: Strided,
+  mode: Separable,
+  from: number,
+  to: number,
+): void {
+  const { plane: share, step: c } = cover;
+  for (let start = from; start < to; start += ROW) {
+    const end = Math.min(to, start + ROW);
+    mode.row(below, above.plane, above.step, BLENDED, start, end);
+    for (let i = start; i < end; i++) {
+      const value = below[i];
+      below[i] = value + share[c * i] * (Math.min(1, Math.max(0, BLENDED[i - start])) - value);
+    }
+  }
+}
+
+/** Blends all planes of a colour by a mode that needs them all, in place. */
+function blendWhole(
   below: readonly Float32Array[],
-  above: readonly (number | Float32Array)[],
-  cover: number | Float32Array,
-  mode: BlendMode,
+  above: readonly Strided[],
+  cover: Strided,
+  mode: OfColours,
+  from: number,
+  to: number,
 ): void {
   const b: Triple = [0, 0, 0];
   const a: Triple = [0, 0, 0];
   const out: Triple = [0, 0, 0];
-  const { length } = below[0];
-  if (mode.kind === 'separable') {
+  for (let i = from; i < to; i++) {
+    const share = cover.plane[cover.step * i];
     for (let c = 0; c < 3; c++) {
-      const plane = below[c];
-      const over = above[c];
-      for (let i = 0; i < length; i++) {
-        const share = typeof cover === 'number' ? cover : cover[i];
-        const value = plane[i];
-        const blended = clamp(mode.of(value, typeof over === 'number' ? over : over[i]));
-        plane[i] = value + share * (blended - value);
-      }
-    }
-    return;
-  }
-  for (let i = 0; i < length; i++) {
-    const share = typeof cover === 'number' ? cover : cover[i];
-    for (let c = 0; c < 3; c++) {
-      b[c] = below[c][i];
-      a[c] = channelAt(above[c], i);
+      // A single channel is blended as a grey.
+      const k = Math.min(c, below.length - 1);
+      b[c] = below[k][i];
+      a[c] = above[k].plane[above[k].step * i];
     }
     mode.into(b, a, out);
-    for (let c = 0; c < 3; c++) below[c][i] = b[c] + share * (clamp(out[c]) - b[c]);
+    for (let c = 0; c < below.length; c++) below[c][i] = b[c] + share * (clamp(out[c]) - b[c]);
   }
 }
+
+/** Puts sRGB-encoded values back as linear light, where something is covered: the rest stays as it is, to the bit. */
+function decodeInto(
+  plane: Float32Array,
+  encoded: Float32Array,
+  cover: Strided,
+  from: number,
+  to: number,
+): void {
+  const { plane: share, step } = cover;
+  for (let i = from; i < to; i++) if (share[step * i] > 0) plane[i] = decoded(encoded[i]);
+}
+
+const encodedStrided = ({ plane, step }: Strided): Strided => ({
+  plane: KERNELS.encodeSrgbPlane(plane),
+  step,
+});
 
 /**
  * Blends a colour into the planes of a picture, in place: linear RGB 0..1. `cover` is how much of each pixel is covered,
@@ -77,34 +105,20 @@ export function* blendingColour(
   isLinear: boolean,
 ): Steps<void> {
   const isPlain = isLinear || mode === normal;
-  yield* inParts(below.width * below.height, (from, to) => {
-    const planes = below.planes.map((plane) => plane.subarray(from, to));
-    const parts = partsOf(above, from, to);
-    const share = typeof cover === 'number' ? cover : cover.subarray(from, to);
-    if (isPlain) {
-      blendChannels(planes, parts, share, mode);
-      return;
-    }
-    const encoded = planes.map((plane) => KERNELS.encodeSrgbPlane(plane.map(clamp)));
-    const over = parts
-      .map(encodedPart)
-      .map((part) => ((part as Float32Array).length === 1 ? (part as Float32Array)[0] : part));
-    blendChannels(encoded, over, share, mode);
-    for (let c = 0; c < 3; c++) {
-      const [plane, values] = [planes[c], encoded[c]];
-      // What is not covered stays as it is, to the bit.
-      for (let i = 0; i < plane.length; i++) if (channelAt(share, i) > 0) plane[i] = decoded(values[i]);
-      PLANES.give(values);
-    }
+  const count = below.width * below.height;
+  const share = strided(cover);
+  const given = (Array.isArray(above) ? above : above.planes).map(strided);
+  const over = isPlain ? given : given.map(encodedStrided);
+  const planes = isPlain ? below.planes : below.planes.map((plane) => KERNELS.encodeSrgbPlane(plane));
+  yield* inParts(count, (from, to) => {
+    if (mode.kind === 'separable') {
+      for (let c = 0; c < 3; c++) blendPlane(planes[c], over[c], share, mode, from, to);
+    } else blendWhole(planes, over, share, mode, from, to);
+    if (isPlain) return;
+    for (let c = 0; c < 3; c++) decodeInto(below.planes[c], planes[c], share, from, to);
   });
-}
-
-/** A value of one channel as a mode blends it; whole colours are blended as greys. */
-function blendedValue(mode: BlendMode, below: number, above: number): number {
-  if (mode.kind === 'separable') return clamp(mode.of(below, above));
-  const out: Triple = [0, 0, 0];
-  mode.into([below, below, below], [above, above, above], out);
-  return clamp(out[0]);
+  if (isPlain) return;
+  PLANES.give(...planes, ...over.filter(({ step }) => step === 1).map(({ plane }) => plane));
 }
 
 /**
@@ -118,14 +132,13 @@ export function* blendingChannel(
   mode: BlendMode,
   count: number,
 ): Steps<SurfaceChannel> {
-  const at = (i: number): number => {
-    const value = channelAt(below, i);
-    return value + channelAt(cover, i) * (blendedValue(mode, value, channelAt(above, i)) - value);
-  };
-  if ([below, above, cover].every((one) => typeof one === 'number')) return at(0);
-  const out = typeof below === 'number' ? new Float32Array(count) : below;
-  yield* inParts(count, (from, to) => {
-    for (let i = from; i < to; i++) out[i] = at(i);
+  const [b, a, c] = [below, above, cover].map(strided);
+  const isOne = b.step + a.step + c.step === 0;
+  const out = isOne ? new Float32Array(1) : typeof below === 'number' ? new Float32Array(count) : below;
+  if (b.step === 0) out.fill(b.plane[0]);
+  yield* inParts(out.length, (from, to) => {
+    if (mode.kind === 'separable') blendPlane(out, a, c, mode, from, to);
+    else blendWhole([out], [a], c, mode, from, to);
   });
-  return out;
+  return isOne ? out[0] : out;
 }

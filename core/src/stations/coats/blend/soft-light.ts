@@ -6,8 +6,11 @@ const brightened = (below: number): number =>
 /** Darkens or brightens what is below gently, as what lies above is dark or bright (W3C Compositing and Blending Level 1, 2024). */
 export const softLight = separable({
   title: 'Soft light',
-  of: (below, above) =>
-    above <= 0.5
-      ? below - (1 - 2 * above) * below * (1 - below)
-      : below + (2 * above - 1) * (brightened(below) - below),
+  row(below, above, step, out, from, to) {
+    for (let i = from; i < to; i++) {
+      const b = below[i];
+      const a = above[step * i];
+      out[i - from] = a <= 0.5 ? b - (1 - 2 * a) * b * (1 - b) : b + (2 * a - 1) * (brightened(b) - b);
+    }
+  },
 });

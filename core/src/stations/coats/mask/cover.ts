@@ -1,5 +1,5 @@
 import { blurring } from '../../../filters/gaussian.ts';
-import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
+import { type SurfaceChannel, strided } from '../../../surface/surface.ts';
 import { inParts, runSteps, type Steps } from '../../../work/steps.ts';
 import { sigmaOf } from '../../relief/scale.ts';
 import { KEPT_SIZE, type Scene } from '../scene.ts';
@@ -10,24 +10,22 @@ import { PART_KINDS, type Part } from './parts.ts';
 const STEEPEST = 1e-4;
 const LEAST_SIGMA = 0.3;
 
-/** A value through the levels of its part: a ramp from low to high, steeper about its middle where it is less soft. */
-function levelled({ low, high, softness, invert }: Common): (value: number) => number {
+/** Values through the levels of their part, a plane written over: a ramp from low to high, steeper where it is less soft. */
+function* levelled(values: SurfaceChannel, { low, high, softness, invert }: Common): Steps<SurfaceChannel> {
+  // As they are when nothing was set; values are 0..1 already.
+  if (low === 0 && high === 1 && softness === 1 && !invert) return values;
   const middle = (low + high) / 2;
   const range = high - low;
   const width = Math.max(STEEPEST, softness * Math.abs(range)) * (range < 0 ? -1 : 1);
-  return (value) => {
-    const share = Math.min(1, Math.max(0, (value - middle) / width + 0.5));
-    return invert ? 1 - share : share;
-  };
-}
-
-/** Values through a function, a plane written over. */
-function* through(values: SurfaceChannel, of: (value: number) => number): Steps<SurfaceChannel> {
-  if (typeof values === 'number') return of(values);
-  yield* inParts(values.length, (from, to) => {
-    for (let i = from; i < to; i++) values[i] = of(values[i]);
+  const scale = (invert ? -1 : 1) / width;
+  const { plane } = strided(values);
+  yield* inParts(plane.length, (from, to) => {
+    for (let i = from; i < to; i++) {
+      const share = (plane[i] - middle) * scale + 0.5;
+      plane[i] = share < 0 ? 0 : Math.min(share, 1);
+    }
   });
-  return values;
+  return typeof values === 'number' ? plane[0] : plane;
 }
 
 const kindOf = ({ by }: Part) => PART_KINDS[by] as unknown as PartKind;
@@ -54,7 +52,7 @@ async function rawValues(part: Part, scene: Scene, before: SurfaceChannel): Prom
 async function partCover(part: Part, scene: Scene, before: SurfaceChannel): Promise<SurfaceChannel> {
   const { frame, context } = scene;
   const raw = await rawValues(part, scene, before);
-  const values = await runSteps(through(raw, levelled(part)), context.checkpoint);
+  const values = await runSteps(levelled(raw, part), context.checkpoint);
   const sigma = sigmaOf(part.blurMm, frame);
   if (typeof values === 'number' || sigma <= LEAST_SIGMA) return values;
   return runSteps(
@@ -63,11 +61,6 @@ async function partCover(part: Part, scene: Scene, before: SurfaceChannel): Prom
   );
 }
 
-const combined = (cover: number, own: number, how: Part['how']): number => {
-  if (how === 'or') return Math.max(cover, own);
-  return cover * (how === 'and' ? own : 1 - own);
-};
-
 /** Two covers combined; a plane of the first is written over. */
 export function* combining(
   cover: SurfaceChannel,
@@ -75,12 +68,18 @@ export function* combining(
   how: Part['how'],
   count: number,
 ): Steps<SurfaceChannel> {
-  if (typeof cover === 'number' && typeof own === 'number') return combined(cover, own, how);
-  const out = typeof cover === 'number' ? new Float32Array(count) : cover;
-  yield* inParts(count, (from, to) => {
-    for (let i = from; i < to; i++) out[i] = combined(channelAt(cover, i), channelAt(own, i), how);
+  const [a, b] = [cover, own].map(strided);
+  const isOne = a.step + b.step === 0;
+  const out = isOne ? new Float32Array(1) : typeof cover === 'number' ? new Float32Array(count) : cover;
+  // `without` is `and` with what is not selected.
+  const [gain, base] = how === 'without' ? [-1, 1] : [1, 0];
+  yield* inParts(out.length, (from, to) => {
+    for (let i = from; i < to; i++) {
+      const [first, second] = [a.plane[a.step * i], b.plane[b.step * i]];
+      out[i] = how === 'or' ? Math.max(first, second) : first * (base + gain * second);
+    }
   });
-  return out;
+  return isOne ? out[0] : out;
 }
 
 /**

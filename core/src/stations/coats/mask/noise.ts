@@ -1,15 +1,15 @@
-import { NOISE_KINDS, noiseOf } from '../../../noise/noise.ts';
+import { NOISE_KINDS, type NoiseRow, noiseRow } from '../../../noise/noise.ts';
 import { choice, number } from '../../../settings/kinds.ts';
+import type { Frame } from '../../../tile/frame.ts';
 import { PAUSE_ROWS, runSteps, type Steps } from '../../../work/steps.ts';
 import { partKind } from './part.ts';
 
-function* filled(width: number, height: number, of: (u: number, v: number) => number): Steps<Float32Array> {
+function* filled({ width, height }: Frame, row: NoiseRow): Steps<Float32Array> {
   const out = new Float32Array(width * height);
+  const us = Float64Array.from({ length: width }, (_, x) => (x + 0.5) / width);
   for (let from = 0; from < height; from += PAUSE_ROWS / 4) {
     const to = Math.min(height, from + PAUSE_ROWS / 4);
-    for (let y = from, i = from * width; y < to; y++) {
-      for (let x = 0; x < width; x++, i++) out[i] = of((x + 0.5) / width, (y + 0.5) / height);
-    }
+    for (let y = from; y < to; y++) row(us, (y + 0.5) / height, out, y * width);
     yield;
   }
   return out;
@@ -92,7 +92,7 @@ export const noise = partKind({
   },
   isOfBelow: () => false,
   values({ kind, ...shape }, { frame, context }) {
-    const of = noiseOf({ ...shape, kind, seed: shape.seed + 7919 * frame.seed }, frame);
-    return runSteps(filled(frame.width, frame.height, of), context.checkpoint);
+    const row = noiseRow({ ...shape, kind, seed: shape.seed + 7919 * frame.seed }, frame);
+    return runSteps(filled(frame, row), context.checkpoint);
   },
 });

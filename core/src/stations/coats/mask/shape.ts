@@ -30,10 +30,6 @@ export const SHAPE_KINDS = [
 ] as const;
 export type ShapeKind = (typeof SHAPE_KINDS)[number];
 
-/** Shapes that go through points, which are set by hand. */
-export const isThroughPoints = (kind: ShapeKind): boolean =>
-  kind === 'line' || kind === 'polyline' || kind === 'curve';
-
 const share = v.pipe(v.number(), v.minValue(-2), v.maxValue(3));
 const pointsSchema = v.pipe(
   v.array(v.tuple([share, share])),

@@ -12,7 +12,11 @@ import type { Scene } from '../scene.ts';
 export type Value = (
   | { kind: 'colour'; of: [number, number, number] | Raster }
   | { kind: 'single'; of: SurfaceChannel }
-) & { cover?: Float32Array };
+) & {
+  cover?: Float32Array;
+  /** Its planes belong to whoever asked, and may be given back. */
+  isOwn?: true;
+};
 
 /** One way of saying what is put into a channel. */
 export interface ValueKind<S extends SettingsOf = SettingsOf> {

@@ -2,9 +2,10 @@ import * as v from 'valibot';
 import { linearOfHex } from '../../../colour/hex.ts';
 import { linearToOklab, oklabToLinear } from '../../../colour/oklab.ts';
 import { srgbCode } from '../../../colour/srgb.ts';
+import { PLANES } from '../../../memory/pool.ts';
 import { Raster } from '../../../raster/raster.ts';
 import { choice, data, number } from '../../../settings/kinds.ts';
-import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
+import { type SurfaceChannel, strided } from '../../../surface/surface.ts';
 import { GIVEN_MAPS } from '../../../tile/given.ts';
 import { inParts, runSteps, type Steps } from '../../../work/steps.ts';
 import { CHANNELS, isColourChannel } from '../layers.ts';
@@ -98,13 +99,15 @@ export function rampColours(
   return out;
 }
 
-/** Looks a plane up in a ramp. */
+/** Looks a driver up in a ramp. */
 function* looked(driver: SurfaceChannel, table: Float32Array, count: number): Steps<Float32Array> {
-  const out = new Float32Array(count);
+  const out = PLANES.take(count);
+  const { plane, step } = strided(driver);
   yield* inParts(count, (from, to) => {
     for (let i = from; i < to; i++) {
-      const at = Math.min(1, Math.max(0, channelAt(driver, i))) * ENTRIES;
-      const k = Math.min(ENTRIES - 1, at | 0);
+      const value = plane[step * i];
+      const at = (value < 0 ? 0 : Math.min(value, 1)) * ENTRIES;
+      const k = at >= ENTRIES ? ENTRIES - 1 : at | 0;
       out[i] = table[k] + (at - k) * (table[k + 1] - table[k]);
     }
   });
@@ -213,12 +216,16 @@ export const ramp = valueKind({
     if (!isColourChannel(channel)) {
       const table = valueRamp(stops, kind);
       const scaled = channel === 'height' ? table.map((t) => lowMm + t * (highMm - lowMm)) : table;
-      return { kind: 'single', of: await runSteps(looked(values, scaled, count), context.checkpoint) };
+      return {
+        kind: 'single',
+        of: await runSteps(looked(values, scaled, count), context.checkpoint),
+        isOwn: true,
+      };
     }
     const planes: Float32Array[] = [];
     for (const table of colourRamp(stops, kind)) {
       planes.push(await runSteps(looked(values, table, count), context.checkpoint));
     }
-    return { kind: 'colour', of: new Raster(frame.width, frame.height, planes) };
+    return { kind: 'colour', of: new Raster(frame.width, frame.height, planes), isOwn: true };
   },
 });
