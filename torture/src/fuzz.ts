@@ -115,6 +115,7 @@ export function routesOf(ids: { tile: string; project: string; source: string })
     { method: 'POST', path: '/tiles/:id/duplicate' },
     ...removable('/tiles'),
     { method: 'GET', path: '/tiles/:id/look' },
+    { method: 'POST', path: '/tiles/:id/maps' },
     { method: 'GET', path: '/tiles/:id/crates' },
     { method: 'POST', path: '/tiles/:id/crates?refresh=:id' },
     { method: 'GET', path: '/tiles/:id/revisions?before=:number' },

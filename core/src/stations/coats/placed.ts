@@ -12,6 +12,7 @@ import type { Frame } from '../../tile/frame.ts';
 import { type PictureRef, refSchema } from '../../tile/given.ts';
 import { inParts, runSteps } from '../../work/steps.ts';
 import { fieldOf } from './mask/pattern.ts';
+import { MIDDLE, ROTATION } from './place.ts';
 import type { Scene } from './scene.ts';
 
 /** A picture and where it lies on the tile. */
@@ -40,24 +41,7 @@ export const PLACED = {
     step: 1,
     unit: '×',
   }),
-  x: number({
-    label: 'Across',
-    help: 'Where its middle is, as a share of the tile’s width.',
-    default: 0.5,
-    min: -1,
-    max: 2,
-    step: 0.005,
-    unit: '',
-  }),
-  y: number({
-    label: 'Down',
-    help: 'Where its middle is, as a share of the tile’s height.',
-    default: 0.5,
-    min: -1,
-    max: 2,
-    step: 0.005,
-    unit: '',
-  }),
+  ...MIDDLE,
   widthMm: number({
     label: 'Width',
     help: 'Of the picture on the tile; its height follows.',
@@ -67,15 +51,7 @@ export const PLACED = {
     step: 1,
     unit: 'mm',
   }),
-  degrees: number({
-    label: 'Rotation',
-    help: 'Clockwise about its middle.',
-    default: 0,
-    min: -180,
-    max: 180,
-    step: 1,
-    unit: '°',
-  }),
+  degrees: ROTATION,
 };
 export type Placed = Values<typeof PLACED>;
 

@@ -15,6 +15,7 @@ import {
 import { choice, data, flag, number } from '../../../settings/kinds.ts';
 import type { Frame } from '../../../tile/frame.ts';
 import { runSteps } from '../../../work/steps.ts';
+import { MIDDLE, ROTATION } from '../place.ts';
 import { partKind } from './part.ts';
 import { fieldOf } from './pattern.ts';
 
@@ -94,35 +95,10 @@ export const shape = partKind({
       options: SHAPE_KINDS,
       names: ['Rectangle', 'Ellipse', 'Polygon', 'Star', 'Line', 'Polyline', 'Closed curve', 'Frame'],
     }),
-    x: number({
-      label: 'Across',
-      help: 'Where its middle is, as a share of the tile’s width.',
-      default: 0.5,
-      min: -1,
-      max: 2,
-      step: 0.005,
-      unit: '',
-    }),
-    y: number({
-      label: 'Down',
-      help: 'Where its middle is, as a share of the tile’s height.',
-      default: 0.5,
-      min: -1,
-      max: 2,
-      step: 0.005,
-      unit: '',
-    }),
+    ...MIDDLE,
     widthMm: length('Width', 'From side to side.', 200),
     heightMm: length('Height', 'From top to bottom.', 200),
-    degrees: number({
-      label: 'Rotation',
-      help: 'Clockwise about its middle.',
-      default: 0,
-      min: -180,
-      max: 180,
-      step: 1,
-      unit: '°',
-    }),
+    degrees: ROTATION,
     roundMm: length('Corners', 'How far the corners of rectangles and frames are rounded.', 0),
     sides: number({
       label: 'Corners of it',
