@@ -136,6 +136,8 @@ const NO_FILTER_FOLDERS = [
   // Made from nothing but counts and a seed: tested by themselves.
   'noise',
   'pattern',
+  'outline',
+  'stamps',
   'pixels',
   'planes',
   'raster',
