@@ -112,7 +112,11 @@ const Collapsed = ({ onShow }: { onShow(): void }) => (
 /** The strip of stations: where one moves, sees each stage alone, and reads its verdict. */
 export function Course() {
   const station = useBench((s) => s.station);
-  const isTile = useBench((s) => isTileAlready(s.recipe));
+  // What is to be looked at is never hidden.
+  const isTile = useBench(
+    ({ recipe, found }) =>
+      isTileAlready(recipe) && IDLE.every((name) => (found[name]?.verdict.state ?? 'fine') === 'fine'),
+  );
   const [isShown, setShown] = useState(false);
   const isCollapsed = isTile && !isShown && !IDLE.includes(station);
   const names = isCollapsed ? STATION_NAMES.filter((name) => !IDLE.includes(name)) : STATION_NAMES;
