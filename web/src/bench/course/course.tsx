@@ -70,7 +70,7 @@ function Stop({ station, open }: { station: StationName; open: boolean }) {
         <Typography component="span" sx={{ fontWeight: 600, fontSize: 13 }}>
           <OwnWord word={name} />
         </Typography>
-        <Typography component="span" noWrap sx={{ fontSize: { xs: 11, lg: 12 }, maxWidth: '100%' }}>
+        <Typography component="span" noWrap sx={{ fontSize: { xs: 10.5, lg: 12 }, maxWidth: '100%' }}>
           {found ? <VerdictWords state={found.verdict.state} words={found.verdict.brief} /> : '…'}
         </Typography>
       </Box>

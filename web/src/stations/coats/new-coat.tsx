@@ -99,6 +99,7 @@ export function NewCoat() {
                 minWidth: 0,
                 fontSize: 12,
                 lineHeight: 1.25,
+                whiteSpace: 'normal',
                 overflow: 'hidden',
                 border: `1px solid ${GREY.line}`,
               }}
