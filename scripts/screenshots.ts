@@ -148,7 +148,7 @@ try {
   await shot('yard-set');
   await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click();
   await page.goto(server.url);
-  await page.locator('[data-tile="Verdigris copper"]').dblclick();
+  await page.locator('[data-tile="Terrace pamments"]').dblclick();
   await page.locator('[data-sill="lit"]').waitFor();
   await page.getByRole('button', { name: 'Ball' }).click();
   await open('gauge', 'albedo');
@@ -177,7 +177,7 @@ try {
   await page.getByRole('button', { name: 'Terrace', exact: true }).click();
   for (const [part, tile] of [
     ['wall', 'Limewashed stucco'],
-    ['pot', 'Verdigris copper'],
+    ['pot', 'Terrace pamments'],
   ]) {
     await page.getByRole('combobox', { name: `Tile on the ${part}` }).click();
     await page.getByRole('option', { name: tile }).click();
@@ -235,13 +235,21 @@ try {
     await page.getByRole('group', { name: `Line ${k}` }).waitFor();
   }
   await shot('charts');
-  await page.goto(`${server.url}/settings`);
-  await page.getByRole('button', { name: 'Dim' }).click();
   await page.goto(server.url);
-  await page.locator('[data-tile="Split-cane matting"]').click();
+  await page.locator('[data-tile="Terrace pamments"]').click();
   await page.getByRole('button', { name: 'Open', exact: true }).click();
-  await open('relief', 'height');
-  await shot('bench-dim');
+  await open('coats', 'albedo');
+  for (const offer of ['Moss in hollows', 'Fallen leaves']) {
+    const more = page.getByRole('button', { name: 'New coat …' });
+    if (await more.isVisible()) await more.click();
+    await page.getByRole('group', { name: 'New coat' }).getByRole('button', { name: offer }).click();
+  }
+  await page.locator('[data-station="coats"]').getByText('2 coats').waitFor();
+  await page.locator('[data-coat="Fallen leaves"]').click();
+  await page.getByRole('button', { name: 'New coat …' }).click();
+  await page.waitForFunction(() => document.querySelectorAll('canvas[data-made]').length === 10);
+  await settled();
+  await shot('bench-coats');
 } finally {
   await browser.close();
   await server.close();

@@ -24,6 +24,7 @@ import type { Strip } from '../core/src/kernels/cut-costs/strip.ts';
 import { blendBands } from '../core/src/stations/join/blend.ts';
 import { cutMask, minimumCut } from '../core/src/stations/join/cut.ts';
 import { bakedSet } from './baked-set.ts';
+import { coatTimings } from './coat-timings.ts';
 import { dialTimings } from './dial-timings.ts';
 import { kernelTimings } from './kernel-timings.ts';
 import { best, plane, SCALE } from './measured.ts';
@@ -244,6 +245,11 @@ for (const { size, us, measured } of perPixel) {
 console.log('\nfrom being told to stop until it has, ms    median   19 of 20    most (30 wanted)');
 for (const line of stops) console.log(line);
 console.log(`\nPeak memory of the set of 4096²: ${(set.bytes / 2 ** 30).toFixed(2)} GB (2 wanted)`);
+
+console.log(`\n${'coats, medians'.padEnd(52)}        ms    wanted`);
+for (const { work, ms: taken, wanted } of await coatTimings(host, decided, source)) {
+  console.log(`${work.padEnd(52)}   ${ms(taken)}   ${said(taken, wanted)}`);
+}
 
 console.log(`\n${'in the browser, medians'.padEnd(52)}        ms    wanted`);
 for (const { work, ms: taken, wanted } of await dialTimings()) {

@@ -4,6 +4,7 @@ import { readFacts, sha256Of, sourceHost, threads } from '@zesty-tile/codecs';
 import {
   assignSetting,
   type CrateNaming,
+  coatsChange,
   Engine,
   hasField,
   type MapName,
@@ -32,6 +33,7 @@ export interface BakeOptions {
   name?: string;
   profile?: string;
   role: string[];
+  picture: string[];
   origin?: string;
   licence?: string;
   seed?: string;
@@ -58,7 +60,10 @@ async function recipeFor(options: BakeOptions): Promise<Recipe> {
         'Write an equals sign.',
       );
     }
-    recipe = assignSetting(recipe, pair.slice(0, at), pair.slice(at + 1));
+    const text = pair.slice(at + 1);
+    // What is long is in a file, as a stack of coats.
+    const value = text.startsWith('@') ? new TextDecoder().decode(await readInput(text.slice(1))) : text;
+    recipe = assignSetting(recipe, pair.slice(0, at), value);
   }
   if (options.size !== undefined) recipe = assignSetting(recipe, 'square.size', options.size);
   if (options.profile !== undefined) recipe = assignSetting(recipe, 'crate.profile', options.profile);
@@ -120,6 +125,13 @@ const LEFT_OUT: Record<string, string> = { detail: 'relief.detailMap=null', grey
 function checkPictures(recipe: Recipe, files: ReadonlyMap<string, Uint8Array>): void {
   for (const [map, ref] of Object.entries(picturesOf(recipe))) {
     if (files.has(ref.sha256)) continue;
+    if (map.includes(',')) {
+      throw new Problem(
+        'no_file',
+        `A coat refers to a picture (${map}${ref.name ? `: ${ref.name}` : ''}), whose file is not here.`,
+        'Give it with --picture <file>.',
+      );
+    }
     throw new Problem(
       'no_file',
       `The recipe was made with a supplied ${map}${ref.name ? ` (${ref.name})` : ''}, whose file is not here.`,
@@ -183,6 +195,10 @@ export async function bakeOne(
   const wished = await recipeFor(options);
   const facts = await readFacts(bytes);
   const { files, green, ...pictures } = await readRoles([...roles, ...options.role], facts);
+  for (const file of options.picture) {
+    const picture = await readInput(file);
+    files.set(sha256Of(picture), picture);
+  }
   const asked = withPictures(wished, options, pictures);
   checkPictures(asked, files);
   const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
@@ -197,7 +213,10 @@ export async function bakeOne(
     const missing: MapName[] = [];
     if (!facts.hasAlpha && !from.given.opacity) missing.push('opacity');
     if (!from.given.emission) missing.push('emission');
-    const { names } = planCrate(crate, missing, { size: square.size, shape: square.shape }, naming);
+    // What coats put in is there all the same.
+    const { coats } = recipe.stations;
+    const absent = missing.filter((map) => !coatsChange(coats, map as 'opacity' | 'emission'));
+    const { names } = planCrate(crate, absent, { size: square.size, shape: square.shape }, naming);
     await refuseExisting(options.out, names);
   }
   if (green && green !== from.givenGreen && !options.quiet) {

@@ -3,6 +3,7 @@ import { bake } from './bake-all.ts';
 import { check } from './check.ts';
 import { DONE, WRONG_CALL } from './exit-codes.ts';
 import { recipeCheck } from './recipe-check.ts';
+import { stackCheck } from './stack-check.ts';
 import { stations } from './stations.ts';
 import { wordsOf } from './words-of.ts';
 import { worker } from './worker.ts';
@@ -25,11 +26,17 @@ program
     'measure each picture and set it up by what is found; --set, --size and --profile win',
     false,
   )
-  .option('--set <station.key=value>', 'one setting; may be given often', collect, [])
+  .option(
+    '--set <station.key=value>',
+    'one setting, or @file with its value; may be given often',
+    collect,
+    [],
+  )
   .option('--size <pixels>', 'edge of the tile')
   .option('--name <name>', 'start of the file names; default: the picture’s')
   .option('--profile <id>', 'separate, packed, specular-gloss, normal-gloss, two-maps, gltf or materialx')
   .option('--role <map=file>', 'a supplied map in place of a derived one', collect, [])
+  .option('--picture <file>', 'a picture that the coats refer to; may be given often', collect, [])
   .option('--origin <text>', 'where the picture comes from, for the manifest')
   .option('--licence <text>', 'under which licence it may be used, for the manifest')
   .option('--seed <n>', 'random seed')
@@ -58,6 +65,14 @@ program
   .description('Validates a recipe.')
   .argument('<file>')
   .action(recipeCheck);
+
+program
+  .command('stack')
+  .description('Stacks of coats.')
+  .command('check')
+  .description('Says what is wrong with a stack of coats, or what it holds and needs.')
+  .argument('<file>')
+  .action(stackCheck);
 
 program
   .command('worker')

@@ -15,6 +15,7 @@ const options = (out: string): BakeOptions => ({
   out,
   set: ['square.size=256', 'crate.profile=two-maps'],
   role: [],
+  picture: [],
   force: true,
   auto: false,
   json: false,

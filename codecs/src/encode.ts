@@ -105,6 +105,18 @@ export async function encodeSmall(map: Raster, name: MapName, edge: number): Pro
     .toBuffer();
 }
 
+/** A map of a tile as a lossless PNG of 16 bits, encoded as the map's own files are: to be read again as a picture. */
+export async function encodeWhole(map: Raster, name: MapName): Promise<Uint8Array> {
+  const { width, height } = map;
+  const channels = map.planes.length as 1 | 3;
+  const data = KERNELS.quantise(encodedPlanes(map, name), 16) as Uint16Array;
+  const picture = sharp(data, { raw: { width, height, channels }, limitInputPixels: false });
+  return picture
+    .toColourspace(channels === 1 ? 'grey16' : 'rgb16')
+    .png({ compressionLevel: 3 })
+    .toBuffer();
+}
+
 /** Linear floats as 8-bit sRGB; what is brighter than white is white. */
 function fromFloats({ width, height, channels, data }: Pixels): Sharp {
   const codes = Uint8Array.from(data, (value, i) => {

@@ -1,5 +1,5 @@
 export { decodePicture, keepNothing, LIMITS, type PictureFacts, readFacts } from './decode.ts';
-export { encodeFile, encodeForScreen, encodeSmall, plainPicture } from './encode.ts';
+export { encodeFile, encodeForScreen, encodeSmall, encodeWhole, plainPicture } from './encode.ts';
 export { decodeExr } from './exr.ts';
 export { isExr } from './exr-header.ts';
 export { checkGltf, encodeGltf } from './gltf.ts';

@@ -37,6 +37,8 @@ export {
 export { masks as MASKS } from './masks/masks-setting.ts';
 export { wetReflectance } from './masks/wet.ts';
 export { PLANES } from './memory/pool.ts';
+export { snappedNoise } from './noise/noise.ts';
+export { patternPlane } from './pattern/pattern.ts';
 export { codesRaster } from './pixels/codes-raster.ts';
 export type { Pixels, SourceRef } from './pixels/pixels.ts';
 export { reducePixels } from './pixels/reduce.ts';
@@ -51,6 +53,7 @@ export { roll, rollPlane } from './raster/roll.ts';
 export type { Sides } from './raster/sides.ts';
 export { assignSetting } from './recipe/assign.ts';
 export * from './recipe/changes.ts';
+export { withCoatsAdded } from './recipe/coats.ts';
 export { RECIPE_VERSION } from './recipe/migrate.ts';
 export { picturesOf } from './recipe/pictures.ts';
 export * from './recipe/recipe.ts';
@@ -58,6 +61,7 @@ export * from './recipe/saved.ts';
 export * from './recipe/sections.ts';
 export type { Sheet } from './recipe/sheet-ref.ts';
 export { attachSheets, detachSheets, type StoredRecipe, sheetsIn } from './recipe/sheets.ts';
+export { isTileAlready } from './recipe/tile-already.ts';
 export * from './sampling/resize.ts';
 export { sampleBilinear } from './sampling/sample.ts';
 export * from './settings/kinds.ts';
@@ -71,6 +75,23 @@ export {
 } from './setup/proposal.ts';
 export { type Setup, setUp } from './setup/setup.ts';
 export { UNCHANGED } from './setup/unchanged.ts';
+export { BLEND_MODES, type BlendName } from './stations/coats/blend/modes.ts';
+export { type AskedCoat, COAT_ALONE, type CoatAlone } from './stations/coats/inquiries.ts';
+export { CHANNELS, type Channel as CoatChannel } from './stations/coats/layers.ts';
+export { PART_KINDS, type Part as CoatPart, type PartName } from './stations/coats/mask/parts.ts';
+export {
+  COAT_GROUP_SETTINGS,
+  COAT_OUTPUTS,
+  COAT_PARTS,
+  COAT_SETTINGS,
+  type Coat,
+  type CoatGroup,
+  type CoatOutput,
+} from './stations/coats/settings.ts';
+export { changes as coatsChange, coatsInUse } from './stations/coats/stack.ts';
+export { type RampStop, rampColours } from './stations/coats/value/ramp.ts';
+export { type OtherTile, tileRepeats } from './stations/coats/value/tile.ts';
+export { VALUE_KINDS, type ValueName } from './stations/coats/value/values.ts';
 export {
   hasField,
   NAME_FIELDS,

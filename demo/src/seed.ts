@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { sectionsToSave } from '@zesty-tile/core';
 import { makeTile, newId, openStore, palette, project, savedRecipe, storeSource } from '@zesty-tile/server';
 import { demoPicture } from './generate.ts';
+import { PAINTED, type PaintedTile } from './painted/painted.ts';
 import { demoRecipe } from './recipes.ts';
 import { DEFINITIONS, DEMO_IDS, type DemoId } from './sources.ts';
 
@@ -23,8 +24,15 @@ const NOON = [
   { name: 'sea shade', hex: '#6f7f83' },
 ];
 
-/** Fills an empty store with the Limonaia project; leaves one that holds any project alone. */
-export async function seed(folder: string, ids: readonly DemoId[] = DEMO_IDS): Promise<boolean> {
+/**
+ * Fills an empty store with the Limonaia project; leaves one that holds any project alone. Painted tiles are the oldest, so that
+ * the photos come first.
+ */
+export async function seed(
+  folder: string,
+  ids: readonly DemoId[] = DEMO_IDS,
+  painted: readonly PaintedTile[] = ids === DEMO_IDS ? PAINTED : [],
+): Promise<boolean> {
   const store = await openStore({ data: folder, log: console.error });
   try {
     const [known] = await store.db.select().from(project).limit(1);
@@ -33,6 +41,15 @@ export async function seed(folder: string, ids: readonly DemoId[] = DEMO_IDS): P
       .insert(project)
       .values({ id: newId(), name: 'Limonaia', createdAt: new Date() })
       .returning();
+    for (const { name, tags, sourceName, source, recipe } of painted) {
+      const { sha256 } = await storeSource(store.db, store.blobs, store.pool, await source());
+      await makeTile(
+        store.db,
+        { projectId: limonaia.id, sourceSha256: sha256, name, sourceName },
+        recipe,
+        tags,
+      );
+    }
     for (const id of ids) {
       const bytes = await readFile(demoPicture(id));
       const { sha256 } = await storeSource(store.db, store.blobs, store.pool, bytes);

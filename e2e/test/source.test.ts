@@ -217,6 +217,8 @@ describe('sources', () => {
     await choose('Size', '512 px');
     await dialog.getByRole('button', { name: 'Make the tile' }).click();
     await page.waitForURL(/\/source$/);
+    // Stations with nothing to do are collapsed, one press away.
+    await page.getByRole('button', { name: 'Show Square, Even, Join: nothing to do' }).click();
     await page.locator('[data-station="join"]').click();
     await page.getByText(/Nothing shows at the tile’s edge/).waitFor();
     await onFloor(page, 'joined', 512);

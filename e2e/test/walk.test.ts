@@ -210,7 +210,7 @@ describe('from a photo to a crate', () => {
       size: 512,
     });
     expect(rounded(recipe.decisions)).to.deep.equal(rounded(crated.recipe.decisions));
-    expect(Object.keys(recipe.decisions)).to.have.length(5);
+    expect(Object.keys(recipe.decisions)).to.have.length(6);
   });
 
   it('a photo dropped in the Yard becomes a tile and opens', async () => {

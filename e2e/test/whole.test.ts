@@ -16,6 +16,7 @@ const STATIONS = [
   ['gauge', 'albedo'],
   ['relief', 'height'],
   ['finish', 'roughness'],
+  ['coats', 'albedo'],
   ['proof', 'albedo'],
   ['crate', 'albedo'],
 ] as const;

@@ -12,6 +12,7 @@ import type { Pool } from './pool/pool.ts';
 import { answerError, notFound } from './problems.ts';
 import { chartRoutes } from './routes/charts.ts';
 import { crateRoutes } from './routes/crates.ts';
+import { finishedRoutes } from './routes/finished.ts';
 import { guideRoutes } from './routes/guides.ts';
 import { paletteRoutes } from './routes/palettes.ts';
 import { profileRoutes } from './routes/profiles.ts';
@@ -53,6 +54,7 @@ const api = ({ db, blobs, pool, crates, looks, queue }: Parts) =>
     .route('/sources', sourceRoutes(db, blobs, pool))
     .route('/tiles', tileRoutes(db, crates, looks))
     .route('/tiles', revisionRoutes(db, looks))
+    .route('/tiles', finishedRoutes(db, blobs, pool))
     .route('/tiles', guideRoutes(db))
     .route('/recipes', recipeRoutes(db))
     .route('/palettes', paletteRoutes(db))

@@ -16,6 +16,7 @@ export const WORDS: readonly [word: string, means: string][] = [
   ['Gauge', 'calibrate the albedo against real surfaces'],
   ['Relief', 'height, normal, occlusion and cavity'],
   ['Finish', 'roughness, specular and metallic'],
+  ['Coats', 'layers over the tile: each a mask, and what it puts into each map'],
   ['Proof', 'the tile as the game shows it, and what will be seen repeating'],
   ['Crate', 'the finished files, with a manifest'],
   ['Zone', 'a named part of a tile with values of its own'],

@@ -11,7 +11,7 @@ const GROUPS: [string, [string, string][]][] = [
     'Along the Course',
     [
       [', .', 'the station before, the next one'],
-      ['1 … 9', 'straight to a station'],
+      ['1 … 9, 0', 'straight to a station'],
       ['C', 'into the Course'],
       ['D', 'into the Dials'],
       ['Ctrl or ⌘ + Enter', 'crate it'],

@@ -1,6 +1,5 @@
 import type { StationName, StationOutputs } from '../stations/index.ts';
 import type { Inquiry } from '../stations/inquiry.ts';
-import { surfaceIn } from '../surface/surface.ts';
 import type { Verdict } from '../verdict.ts';
 import { markYield } from '../work/yield.ts';
 import type { Cache } from './cache.ts';
@@ -85,7 +84,7 @@ export class Walk {
     const { decisions, frame } = this.#stages;
     return {
       outputs,
-      surface: surfaceIn(outputs),
+      surface: outputs.coats ?? null,
       recipe: { ...this.#request.recipe, decisions },
       frame,
     };

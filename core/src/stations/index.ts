@@ -1,4 +1,5 @@
 import type { Values } from '../settings/kinds.ts';
+import { coats } from './coats/station.ts';
 import { crate } from './crate/station.ts';
 import { even } from './even/station.ts';
 import { finish } from './finish/station.ts';
@@ -11,12 +12,12 @@ import { square } from './square/station.ts';
 import type { View } from './view.ts';
 
 /** Every station by name, in the order of the Course. */
-export const STATIONS = { source, square, even, join, gauge, relief, finish, proof, crate };
+export const STATIONS = { source, square, even, join, gauge, relief, finish, coats, proof, crate };
 
 export type StationName = keyof typeof STATIONS;
 export const STATION_NAMES = Object.keys(STATIONS) as StationName[];
 
-/** What the finished tile follows from. */
+/** What the surface below all coats follows from. */
 export type TileOutputs = Pick<StationOutputs, 'join' | 'gauge' | 'relief' | 'finish'>;
 
 /** A picture that some station can show of its work, beside the maps. */

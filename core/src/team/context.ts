@@ -22,8 +22,8 @@ export interface WorkContext {
   part<T>(name: string, dependsOn: unknown, make: () => Promise<T> | T): Promise<T>;
   /** Threads that may share what takes long. */
   team: Team;
-  /** A stored picture as values 0..1, reduced as far as `shortEdge` pixels of its shorter side are left. */
-  picture(ref: SourceRef, shortEdge: number, planes: 1 | 3): Promise<Raster>;
+  /** A stored picture as values 0..1 (the fourth plane its alpha), reduced as far as `shortEdge` pixels of its shorter side are left. */
+  picture(ref: SourceRef, shortEdge: number, planes: 1 | 3 | 4): Promise<Raster>;
 }
 
 /** Longest time without yielding, in ms. */

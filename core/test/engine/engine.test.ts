@@ -112,7 +112,9 @@ describe('engine', () => {
       tileOnly: true,
       onStation: (_name, _verdict, now) => held.push(Object.keys(now)),
     });
-    expect(Object.keys(outputs)).to.deep.equal(['join', 'gauge', 'relief', 'finish', 'proof', 'crate']);
+    expect(Object.keys(outputs)).to.deep.equal([
+      ...['join', 'gauge', 'relief', 'finish', 'coats', 'proof', 'crate'],
+    ]);
     // Everything of the photo is gone before Gauge begins, where no patches of it are read.
     expect(held[STATION_NAMES.indexOf('gauge')]).to.deep.equal(['join', 'gauge']);
     const { join, relief } = outputs as TileOutputs;
@@ -207,7 +209,7 @@ describe('engine', () => {
   it('decides once: a recipe with its decisions is replayed, and decided anew only when its own input changes', async () => {
     const first = await fresh().engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
     const decided = first.recipe.decisions;
-    expect(Object.keys(decided)).to.have.members(['even', 'join', 'gauge', 'relief', 'finish']);
+    expect(Object.keys(decided)).to.have.members(['even', 'join', 'gauge', 'relief', 'finish', 'coats']);
     const marked: Recipe = structuredClone(first.recipe);
     const { fields } = marked.decisions.even!.data as { fields: number[][] };
     fields[0][1] += 0.01;
@@ -218,7 +220,11 @@ describe('engine', () => {
     expect(anew.recipe.decisions.even).not.to.deep.equal(marked.decisions.even);
     const brighter = { ...first.recipe, stations: recipeWith({ gauge: { exposure: 1 } }).stations };
     const { recipe } = await fresh().engine.evaluate({ recipe: brighter, source, size: 256 });
-    expect(recipe.decisions).to.deep.equal(decided);
+    // Coats see the calibrated colour: what they settle is settled anew, and is the same.
+    const { coats, ...others } = recipe.decisions;
+    const { coats: before, ...same } = decided;
+    expect(others).to.deep.equal(same);
+    expect(coats?.data).to.deep.equal(before?.data);
     const deeper = { ...first.recipe, stations: recipeWith({ relief: { band3: 2 } }).stations };
     const other = (await fresh().engine.evaluate({ recipe: deeper, source, size: 256 })).recipe.decisions;
     expect(other.relief).not.to.deep.equal(decided.relief);

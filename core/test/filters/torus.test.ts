@@ -2,12 +2,19 @@ import { readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import {
   atrousBands,
+  COAT_OUTPUTS,
+  COAT_PARTS,
+  COAT_SETTINGS,
+  type CoatOutput,
+  type CoatPart,
+  defaultsOf,
   type Edges,
   GRADIENT_KERNELS,
   gaussian,
   KERNELS,
   MAP_NAMES,
   mapRaster,
+  newItem,
   normalMap,
   Raster,
   resizeLanczos,
@@ -15,7 +22,6 @@ import {
   rollPlane,
   runToEnd,
   STATION_NAMES,
-  surfaceOf,
   TORUS,
   visibility,
 } from '@zesty-tile/core';
@@ -127,6 +133,11 @@ const NO_FILTER_FOLDERS = [
   'maps',
   'masks',
   'memory',
+  // Made from nothing but counts and a seed: tested by themselves.
+  'noise',
+  'pattern',
+  'outline',
+  'stamps',
   'pixels',
   'planes',
   'raster',
@@ -134,6 +145,8 @@ const NO_FILTER_FOLDERS = [
   'sampling',
   'settings',
   'setup',
+  // Whole stacks are rolled below, and by themselves.
+  'stations/coats',
   'stations/crate',
   'stations/even',
   'stations/join',
@@ -268,15 +281,43 @@ withBothKernels('torus', () => {
         ],
       },
     };
-    const plain = await runAfterJoin(picture, changes, frame);
+    const coat = (parts: Partial<CoatPart>[], outputs: Partial<CoatOutput>[]) => ({
+      ...defaultsOf(COAT_SETTINGS),
+      id: `coat-${outputs.length}`,
+      parts: parts.map((part) => ({ ...newItem(COAT_PARTS, part.by), ...part })),
+      outputs: outputs.map((one) => ({ ...newItem(COAT_OUTPUTS, one.by), ...one })),
+    });
+    const stack = [
+      coat(
+        [
+          { by: 'range', map: 'wear', widthMm: 20, blurMm: 5 },
+          { by: 'range', map: 'facing', degrees: 40, how: 'or', low: 0.4, high: 0.7 },
+          { by: 'zone', zone: 'dark', how: 'without' },
+        ],
+        [
+          { by: 'constant', channel: 'height', heightMm: 2 },
+          { by: 'ramp', channel: 'colour', driver: 'occlusion', blend: 'soft-light' },
+          { by: 'ramp', channel: 'roughness', driver: 'mask' },
+        ],
+      ),
+      coat(
+        [{ by: 'range', map: 'cavity', low: 0.6, high: 0.4 }],
+        [
+          { by: 'line', channel: 'colour', line: 'moss' },
+          { by: 'constant', channel: 'metallic', amount: 1, strength: 0.4 },
+        ],
+      ),
+    ];
+    const coated = { ...changes, coats: { stack } };
+    const plain = await runAfterJoin(picture, coated, frame);
     for (const [dx, dy] of [
       [17, -9],
       [32, 32],
     ]) {
-      const moved = await runAfterJoin(roll(picture, dx, dy), changes, frame, plain.decisions);
+      const moved = await runAfterJoin(roll(picture, dx, dy), coated, frame, plain.decisions);
       for (const map of MAP_NAMES.filter((name) => name !== 'opacity' && name !== 'emission')) {
-        const expected = roll(mapRaster(surfaceOf(plain.outputs), map)!, dx, dy);
-        mapRaster(surfaceOf(moved.outputs), map)!.planes.forEach((plane, c) => {
+        const expected = roll(mapRaster(plain.outputs.coats, map)!, dx, dy);
+        mapRaster(moved.outputs.coats, map)!.planes.forEach((plane, c) => {
           expect(farthest(plane, expected.planes[c]), map).to.be.below(1e-3);
         });
       }
@@ -285,6 +326,7 @@ withBothKernels('torus', () => {
       'gauge',
       'relief',
       'finish',
+      'coats',
       'proof',
       'crate',
     ]);

@@ -62,7 +62,7 @@ export async function runAfterJoin(
 ) {
   const outputs: Any = { join: joined(picture) };
   const made: Partial<Record<StationName, unknown>> = {};
-  for (const name of ['gauge', 'relief', 'finish'] as const) {
+  for (const name of ['gauge', 'relief', 'finish', 'coats'] as const) {
     const reads = Object.fromEntries(STATIONS[name].reads.map(({ name: read }) => [read, outputs[read]]));
     const input = name === 'relief' ? { ...reads } : reads;
     const given = decisions ? { decided: decisions[name] } : undefined;

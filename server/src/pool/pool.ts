@@ -15,6 +15,8 @@ import type {
   FactsTask,
   LookResult,
   LookTask,
+  MapsResult,
+  MapsTask,
   PingTask,
   PixelsResult,
   PixelsTask,
@@ -178,6 +180,15 @@ export class Pool {
     return this.#quickly(
       { kind: 'look', ...task },
       { seconds: this.#seconds.look, bytes: decoding + 2 ** 28 },
+    );
+  }
+
+  /** The finished maps of a tile, encoded. */
+  maps(task: Omit<MapsTask, 'kind'>): Promise<MapsResult> {
+    const decoding = Math.max(...[task.source, ...task.given].map(decodeBytes));
+    return this.#quickly(
+      { kind: 'maps', ...task },
+      { seconds: this.#seconds.look, bytes: decoding + 2 ** 29 },
     );
   }
 

@@ -75,6 +75,21 @@ export interface LookResult {
   bins: LuminanceBins;
 }
 
+/** The finished maps of a tile as pictures of their own, for another tile. */
+export interface MapsTask {
+  kind: 'maps';
+  source: StoredSource;
+  given: StoredSource[];
+  recipe: Recipe;
+}
+export interface MapsResult {
+  /** PNG files of 16 bits. */
+  maps: Record<'colour' | 'roughness' | 'metallic' | 'height', Uint8Array> &
+    Partial<Record<'opacity' | 'emission', Uint8Array>>;
+  /** Between 0 and 1 of the height, mm. */
+  depthMm: number;
+}
+
 export interface ScreenTask {
   kind: 'screen';
   source: StoredSource;
@@ -129,6 +144,7 @@ export type Task =
   | CrateTask
   | FactsTask
   | LookTask
+  | MapsTask
   | PingTask
   | PixelsTask
   | ScreenTask

@@ -6,6 +6,7 @@ import {
   checkSurroundings,
   encodeForScreen,
   encodeSmall,
+  encodeWhole,
   keepNothing,
   readFacts,
   sourceHost,
@@ -20,6 +21,7 @@ import {
   mapRaster,
   metallicChannel,
   planeOfChannel,
+  Raster,
   type Team,
   WORKING_SIZE,
 } from '@zesty-tile/core';
@@ -37,6 +39,8 @@ import type {
   FactsTask,
   LookResult,
   LookTask,
+  MapsResult,
+  MapsTask,
   PixelsResult,
   PixelsTask,
   ScreenResult,
@@ -143,6 +147,29 @@ async function look({ source, given, recipe }: LookTask): Promise<LookResult> {
   };
 }
 
+/** Largest size at which a tile is taken into another. */
+const MAPS_SIZE = 2048;
+
+async function mapsOf({ source, given, recipe }: MapsTask): Promise<MapsResult> {
+  for (const one of [source, ...given]) know(one);
+  const size = Math.min(MAPS_SIZE, recipe.stations.square.size);
+  const engine = new Engine(host, 0);
+  const { surface } = await engine.evaluate({ recipe, source, size, withoutVerdicts: true });
+  const { width, height, relief, depthMm, roughness, opacity, emission } = surface!;
+  const one = (plane: Float32Array) => encodeWhole(new Raster(width, height, [plane]), 'height');
+  return {
+    depthMm,
+    maps: {
+      colour: await encodeWhole(albedoOf(surface!), 'albedo'),
+      roughness: await one(planeOfChannel(roughness, width * height)),
+      metallic: await one(planeOfChannel(metallicChannel(surface!), width * height)),
+      height: await one(relief),
+      ...(opacity && { opacity: await one(opacity) }),
+      ...(emission && { emission: await encodeWhole(emission, 'albedo') }),
+    },
+  };
+}
+
 async function screen({ source, edge, channel }: ScreenTask): Promise<ScreenResult> {
   return { picture: await encodeForScreen(await readBlob(source.path), edge, channel) };
 }
@@ -215,6 +242,8 @@ async function perform(task: Task) {
       return content(task);
     case 'look':
       return look(task);
+    case 'maps':
+      return mapsOf(task);
     case 'screen':
       return screen(task);
     case 'ping':

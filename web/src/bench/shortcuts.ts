@@ -52,6 +52,7 @@ export function useShortcuts(crateIt: () => void): void {
   useHotkeys('period', () => go(here() + 1), OPTIONS);
   useHotkeys('comma', () => go(here() - 1), OPTIONS);
   useHotkeys('1,2,3,4,5,6,7,8,9', (event) => go(Number(event.key) - 1), OPTIONS);
+  useHotkeys('0', () => go(9), OPTIONS);
   useHotkeys(
     't',
     () => {

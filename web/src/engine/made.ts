@@ -26,6 +26,7 @@ export interface Made {
   outputs: Partial<StationOutputs>;
   size: number;
   repairs: number;
+  hasCoats: boolean;
 }
 export interface Whole extends Made {
   frame: Frame;
@@ -46,10 +47,10 @@ export const made = {
 
 /** A view of what was made, for the Floor; null while it is not made. */
 export async function viewOf(
-  { outputs, repairs }: Omit<Made, 'size'>,
+  { outputs, repairs, hasCoats }: Omit<Made, 'size'>,
   view: ViewName,
 ): Promise<ShownView | null> {
-  const raster = await viewRaster(outputs, view);
+  const raster = await viewRaster(outputs, view, hasCoats);
   if (!raster) return null;
   const { width, height, planes } = raster;
   return {

@@ -1,4 +1,6 @@
 import type {
+  AskedCoat,
+  Coat,
   CrateNaming,
   CrateSettings,
   CropOffer,
@@ -186,6 +188,11 @@ export interface LookedCrate {
   measuredAt: number;
 }
 
+/** A coat's mask, or what it puts into a channel, by itself; and how much of the tile it covers, 0…1. */
+export interface ShownCoat extends Thumbnail {
+  cover: number;
+}
+
 /** What the worker offers to the page. */
 export interface EngineWorker {
   show(request: ShowRequest, onUpdate: (update: Update) => Promise<void> | undefined): Promise<void>;
@@ -223,6 +230,14 @@ export interface EngineWorker {
   offerCrops(request: Omit<ShowRequest, 'view'>): Promise<OfferedCrop[]>;
   /** Patches to lie over a place of the joined tile. */
   offerGrafts(request: Omit<ShowRequest, 'view'>, spot: RepairSpot): Promise<OfferedGraft[]>;
+  /** A coat by itself; null where it has no effect, or puts nothing there. */
+  coatAlone(request: Omit<ShowRequest, 'view'>, asked: AskedCoat): Promise<ShownCoat | null>;
+  /** How the tile would look with each of these coats on top (null: with none); told one after the other, by its place. */
+  offerCoats(
+    request: Omit<ShowRequest, 'view'>,
+    offers: readonly (Coat | null)[],
+    onOffer: (place: number, picture: Thumbnail) => Promise<void> | undefined,
+  ): Promise<void>;
   /** What a zone covers of the tile as it is computed; null before that. */
   cover(zone: Mask): Promise<ShownCover | null>;
   /** What stands at places of the tile; null before all maps are made. */

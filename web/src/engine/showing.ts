@@ -1,5 +1,6 @@
 import {
   BAND_VIEWS,
+  coatsInUse,
   type Evaluation,
   gaugeMarks,
   isBeyond,
@@ -113,6 +114,10 @@ export class Showing {
     }
   }
 
+  get #hasCoats(): boolean {
+    return coatsInUse(this.#request.recipe.stations.coats).length > 0;
+  }
+
   get #repairs(): number {
     return this.#request.recipe.stations.join.repairs.length;
   }
@@ -145,7 +150,7 @@ export class Showing {
       until: 'join',
       withoutVerdicts: true,
     });
-    made.latest = { outputs, size, repairs: this.#repairs };
+    made.latest = { outputs, size, repairs: this.#repairs, hasCoats: this.#hasCoats };
     const shown = await viewOf(made.latest, 'joined');
     if (shown) await this.#send({ kind: 'view', shown, size });
     // The next stroke may be on its way.
@@ -177,7 +182,7 @@ export class Showing {
   /** Sends the wanted view as soon as the pass has it. */
   async #showOutput(outputs: Partial<StationOutputs>, size: number): Promise<void> {
     if (this.#signal.aborted) return;
-    made.latest = { outputs, size, repairs: this.#repairs };
+    made.latest = { outputs, size, repairs: this.#repairs, hasCoats: this.#hasCoats };
     const { wantedView } = made;
     // The Floor need not wait for stations that it does not show, nor for what is measured.
     if (this.#shownView === wantedView || (size < this.#sharpest && wantedView === 'joined')) return;
@@ -215,7 +220,10 @@ export class Showing {
     const { hits, misses } = engine.cache;
     const before = PLANES.used;
     const { outputs, surface, timings, frame, longestStep: longest } = await this.#pass(size, false);
-    made.whole = { outputs, surface: surface!, size, repairs: this.#repairs, frame };
+    made.whole = {
+      ...{ outputs, surface: surface!, size, frame },
+      ...{ repairs: this.#repairs, hasCoats: this.#hasCoats },
+    };
     if (isFirst) made.quick = made.whole;
     made.recipe = this.#decided;
     if (!this.#signal.aborted) this.#send({ kind: 'maps', maps: newMaps(surface!, frame, sentMaps) });

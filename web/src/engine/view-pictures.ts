@@ -5,7 +5,7 @@ import {
   Raster,
   type ReliefOutput,
   type StationOutputs,
-  surfaceIn,
+  surfaceOf,
 } from '@zesty-tile/core';
 import { isMap, stageView, type ViewName, viewKind } from './views.ts';
 
@@ -30,21 +30,24 @@ function earlyMap({ gauge, relief }: Partial<StationOutputs>, view: ViewName): R
 
 /**
  * A view's values as the program computes with them. Null while they are not made, or where there are none; a promise where they
- * take long.
+ * take long. Maps of a tile that has coats are there with these.
  */
 export function viewRaster(
   outputs: Partial<StationOutputs>,
   view: ViewName,
+  hasCoats = false,
 ): Raster | null | Promise<Raster> {
   const stage = stageView(view);
   if (stage) return stage.raster(outputs);
   if (!isMap(view)) return null;
-  const { gauge, finish } = outputs;
+  const { join, gauge, relief, finish, coats } = outputs;
+  if (coats) return mapRaster(coats, view);
+  if (hasCoats) return null;
+  if (join && gauge && relief && finish) return mapRaster(surfaceOf({ join, gauge, relief, finish }), view);
   // The tile's colour does not wait for Relief.
   if (view === 'albedo' && gauge && finish)
     return albedoOf({ colour: gauge.albedo, f0: finish.f0, isF0Whole: finish.isTruth });
-  const surface = surfaceIn(outputs);
-  return surface ? mapRaster(surface, view) : earlyMap(outputs, view);
+  return earlyMap(outputs, view);
 }
 
 /** Interleaved RGBA of a raster as it is shown; colour within one code of what a file would hold. */

@@ -1,18 +1,22 @@
 import {
+  coatsInUse,
   type JoinDecision,
   joins,
   luminance,
   mainDirection,
   Problem,
   Raster,
+  type Recipe,
   repeatFigure,
   resizeArea,
   runToEnd,
+  type StationName,
   type StationOutputs,
   seamScore,
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
+import { coatPicturesOf } from './coat-pictures.ts';
 import { lookedCrate } from './crate-look.ts';
 import { farPicture } from './far-picture.ts';
 import { cachedView, engine, made, transferred, viewOf } from './made.ts';
@@ -23,15 +27,20 @@ import { readAt } from './read-at.ts';
 import { BEFORE_OCCLUSION, OCCLUSION, Showing, transfers } from './showing.ts';
 import { newMaps } from './sill-maps.ts';
 import { viewRaster } from './view-pictures.ts';
-import { stationOf } from './views.ts';
+import { isMap, stationOf, type ViewName } from './views.ts';
 
 /** Large enough to measure a direction to a tenth of a degree. */
 const DIRECTION_SIZE = 512;
+
+/** The last station that must have run before a view of a recipe can be shown: coats change every map. */
+const viewStation = (view: ViewName, { stations }: Recipe): StationName =>
+  isMap(view) && coatsInUse(stations.coats).length > 0 ? 'coats' : stationOf(view);
 
 let current: AbortController | null = null;
 
 const worker: EngineWorker = {
   ...offersOf(engine),
+  ...coatPicturesOf(engine),
   async show(request, onUpdate) {
     current?.abort();
     current = new AbortController();
@@ -48,19 +57,20 @@ const worker: EngineWorker = {
       recipe,
       source,
       size,
-      until: stationOf(view),
+      until: viewStation(view, recipe),
       without: BEFORE_OCCLUSION.includes(view) ? OCCLUSION : [],
       withoutVerdicts: true,
     });
     const repairs = recipe.stations.join.repairs.length;
-    return transferred(await viewOf({ outputs, repairs }, view));
+    const hasCoats = coatsInUse(recipe.stations.coats).length > 0;
+    return transferred(await viewOf({ outputs, repairs, hasCoats }, view));
   },
   async mapsOf({ recipe, source }, size) {
     const { surface, frame } = await engine.evaluate({
       recipe,
       source,
       size,
-      until: 'finish',
+      until: 'coats',
       withoutVerdicts: true,
     });
     // Nothing was sent of it, so all are new.
@@ -69,7 +79,7 @@ const worker: EngineWorker = {
   },
   async far(view, look) {
     const last = made.latest ?? made.whole;
-    const raster = last && (await viewRaster(last.outputs, view));
+    const raster = last && (await viewRaster(last.outputs, view, last.hasCoats));
     if (!raster) return null;
     const shown = farPicture(raster, view, look);
     return Comlink.transfer(shown, [shown.rgba.buffer]);

@@ -51,7 +51,12 @@ export function ColourField({ label, hex, offered, onHex }: ColourFieldProps) {
             error={!isHex(draft)}
             helperText={isHex(draft) ? '' : 'Written as #rrggbb'}
             onChange={(event) => setDraft(event.target.value)}
-            onKeyDown={(event) => event.key === 'Enter' && close()}
+            onKeyDown={(event) => {
+              if (event.key !== 'Enter') return;
+              // The focus goes back to the button, which would be pressed by the same key.
+              event.preventDefault();
+              close();
+            }}
             slotProps={{ htmlInput: { 'aria-label': `${label} as sRGB`, style: { fontFamily: FIGURES } } }}
           />
           {offered.length > 0 && (

@@ -1,4 +1,5 @@
 import type { StationName } from '@zesty-tile/core';
+import { coats } from './coats/index.tsx';
 import { crate } from './crate/index.tsx';
 import { even } from './even/index.tsx';
 import { finish } from './finish/index.tsx';
@@ -20,6 +21,7 @@ export const STATION_VIEWS: Record<StationName, StationView> = {
   gauge,
   relief,
   finish,
+  coats,
   proof,
   crate,
 };

@@ -38,7 +38,7 @@ const TileSheet = later(
   <Box sx={{ width: SHEET_WIDTH, flex: 'none' }} />,
 );
 const SetDialog = later(async () => (await import('./sets/set-dialog.tsx')).SetDialog);
-const PlainDialog = later(async () => (await import('./plain-dialog.tsx')).PlainDialog);
+const PaintedDialog = later(async () => (await import('./painted/painted-dialog.tsx')).PaintedDialog);
 
 const unseen = { position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' };
 
@@ -294,7 +294,7 @@ export function Yard() {
       {drawn.box}
       <FirstSet onDone={refresh} onTile={go} />
       {plain && (
-        <PlainDialog
+        <PaintedDialog
           openProject={open?.id}
           projectId={projectId}
           onEnd={(tileId) => {

@@ -1,11 +1,8 @@
 import { mapRaster, missingMaps } from '../../maps/map-raster.ts';
 import type { MapName } from '../../maps/maps.ts';
 import type { Raster } from '../../raster/raster.ts';
-import { type SurfaceParts, surfaceOf } from '../../surface/surface.ts';
-import { finish } from '../finish/station.ts';
-import { gauge } from '../gauge/station.ts';
-import { join } from '../join/station.ts';
-import { relief } from '../relief/station.ts';
+import type { Surface } from '../../surface/surface.ts';
+import { coats } from '../coats/station.ts';
 import { NOTHING_TO_DECIDE, station } from '../station.ts';
 import type { CrateFile, CrateOutput } from './output.ts';
 import { greenOfFile, packer, samplesOf } from './pack.ts';
@@ -25,14 +22,13 @@ export const crate = station({
   name: 'crate',
   line: 'Pack the maps as your renderer reads them.',
   settings,
-  reads: [join, gauge, relief, finish],
+  reads: [coats],
   shows: 'albedo',
   weight: 6,
   of: 'tile',
   measuredLast: true,
   ...NOTHING_TO_DECIDE,
-  async run(input: SurfaceParts, chosen, _decided, frame): Promise<CrateOutput> {
-    const surface = surfaceOf(input);
+  async run(surface: Surface, chosen, _decided, frame): Promise<CrateOutput> {
     const { pictures } = planCrate(chosen, missingMaps(surface), frame, { tile: 'tile', crate: 1 });
     const files = pictures.map(({ file, rung, width, height }): CrateFile => {
       // Maps are made when a file asks for them and released with it.

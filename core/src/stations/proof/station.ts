@@ -1,10 +1,7 @@
 import { number } from '../../settings/kinds.ts';
-import { type SurfaceParts, surfaceOf } from '../../surface/surface.ts';
+import type { Surface } from '../../surface/surface.ts';
 import type { Figure, Verdict } from '../../verdict.ts';
-import { finish } from '../finish/station.ts';
-import { gauge } from '../gauge/station.ts';
-import { join } from '../join/station.ts';
-import { relief } from '../relief/station.ts';
+import { coats } from '../coats/station.ts';
 import { NOTHING_TO_DECIDE, station } from '../station.ts';
 import { agreementOf } from './agreement.ts';
 import type { ProofOutput } from './output.ts';
@@ -41,19 +38,19 @@ export const proof = station({
   name: 'proof',
   line: 'Preview the tile as the game shows it and find what stands out.',
   settings,
-  reads: [join, gauge, relief, finish],
+  reads: [coats],
   shows: 'albedo',
   weight: 3,
   of: 'tile',
   measuredLast: true,
   ...NOTHING_TO_DECIDE,
-  async run(input: SurfaceParts, _chosen, _decided, frame, context): Promise<ProofOutput> {
+  async run(surface: Surface, _chosen, _decided, frame, context): Promise<ProofOutput> {
     return {
-      repeats: await findRepeats(surfaceOf(input).colour, frame.edges, context.checkpoint, context.team),
+      repeats: await findRepeats(surface.colour, frame.edges, context.checkpoint, context.team),
     };
   },
-  async verdict({ repeats }, input, _chosen, _decided, frame, { checkpoint }): Promise<Verdict> {
-    const { normal, relief, opacity } = surfaceOf(input);
+  async verdict({ repeats }, surface, _chosen, _decided, frame, { checkpoint }): Promise<Verdict> {
+    const { normal, relief, opacity } = surface;
     // Only what goes on over both edges can be integrated.
     const isTorus = frame.edges.x === 'wrap' && frame.edges.y === 'wrap';
     const agreement = isTorus ? await agreementOf(normal, relief, frame.green, () => checkpoint(1)) : null;

@@ -1,4 +1,5 @@
 import type { Raster } from '../../raster/raster.ts';
+import type { ReliefSettings } from './settings.ts';
 
 export interface ReliefOutput {
   /** 0..1; depth in mm lies between 0 and 1. */
@@ -13,4 +14,11 @@ export interface ReliefOutput {
   cavity: Float32Array;
   /** Six bands of detail of the grey that height is read from, fine to broad; made when asked for. */
   bands: () => Promise<Float32Array[]>;
+  /** By which normal, cavity and occlusion follow from a height, for what changes it later. */
+  shaping: {
+    chosen: ReliefSettings;
+    cavitySpread: number;
+    isCavityGiven: boolean;
+    isOcclusionGiven: boolean;
+  };
 }

@@ -28,7 +28,7 @@ import { heightOfNormals } from './integrate.ts';
 import { normalKey, normals, readsBands } from './normals.ts';
 import { occlusionMap } from './occlusion-map.ts';
 import type { ReliefOutput } from './output.ts';
-import { sigmaOf } from './scale.ts';
+import { cavitySigma, sigmaOf } from './scale.ts';
 import { type ReliefSettings, settings } from './settings.ts';
 import { fromAbove, lightInTile, slantHeight } from './slant.ts';
 import { verdict } from './verdict.ts';
@@ -37,9 +37,6 @@ import { views } from './views.ts';
 type Chosen = ReliefSettings;
 
 const weightsOf = (s: Chosen) => [s.band1, s.band2, s.band3, s.band4, s.band5, s.band6].slice(0, BAND_COUNT);
-
-const cavitySigma = (chosen: Chosen, frame: Frame) =>
-  Math.min(frame.size / 8, Math.max(0.6, sigmaOf(chosen.cavityMm, frame)));
 
 const FLAT = 1e-5;
 /** Above this size, which no dial is moved at, bands of tone are not held together. */
@@ -260,7 +257,13 @@ export const relief = station({
             occlusionMap(height, chosen, frame, context.checkpoint, context.team),
         )
       : null;
-    return { height, depthMm: chosen.depthMm, normal, occlusion, cavity, bands: raw.bands };
+    const shaping = {
+      chosen,
+      cavitySpread,
+      isCavityGiven: given.cavity !== undefined,
+      isOcclusionGiven: given.occlusion !== undefined,
+    };
+    return { height, depthMm: chosen.depthMm, normal, occlusion, cavity, bands: raw.bands, shaping };
   },
   verdict,
 });

@@ -120,14 +120,14 @@ describe('Proof', () => {
       const up = flat.map(() => 1);
       const none = flat.map(() => 0);
       const alpha = flat.map((_, i) => (i % 4 === 0 ? 0 : 1));
-      const input = {
-        join: { alpha, given: {} },
-        gauge: { albedo },
-        relief: { height: flat, normal: new Raster(size, size, [none, none, up]) },
-        finish: {},
+      const surface = {
+        opacity: alpha,
+        colour: albedo,
+        relief: flat,
+        normal: new Raster(size, size, [none, none, up]),
       } as never;
-      const output = await proof.run(input, { most: 8 }, null, frame, PLAIN_CONTEXT);
-      return proof.verdict(output, input, { most: 8 }, null, frame, PLAIN_CONTEXT);
+      const output = await proof.run(surface, { most: 8 }, null, frame, PLAIN_CONTEXT);
+      return proof.verdict(output, surface, { most: 8 }, null, frame, PLAIN_CONTEXT);
     };
     const odd = await of(planted(0.2));
     expect(odd.state).to.equal('look');

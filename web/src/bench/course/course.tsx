@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import LinearProgress from '@mui/material/LinearProgress';
 import Typography from '@mui/material/Typography';
-import { STATION_NAMES, type StationName } from '@zesty-tile/core';
-import { useEffect, useRef } from 'react';
+import { isTileAlready, STATION_NAMES, type StationName } from '@zesty-tile/core';
+import { Fragment, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Thumbnail } from '../../engine/protocol.ts';
 import { Meaning, OwnWord } from '../../own-word.tsx';
@@ -51,7 +51,7 @@ function Stop({ station, open }: { station: StationName; open: boolean }) {
           gap: 0.25,
           pt: 1.25,
           pb: 0.75,
-          px: 0.5,
+          px: 0.25,
           color: GREY.ink,
           textDecoration: 'none',
           textAlign: 'center',
@@ -70,7 +70,7 @@ function Stop({ station, open }: { station: StationName; open: boolean }) {
         <Typography component="span" sx={{ fontWeight: 600, fontSize: 13 }}>
           <OwnWord word={name} />
         </Typography>
-        <Typography component="span" noWrap sx={{ fontSize: 12, maxWidth: '100%' }}>
+        <Typography component="span" noWrap sx={{ fontSize: { xs: 10.5, lg: 12 }, maxWidth: '100%' }}>
           {found ? <VerdictWords state={found.verdict.state} words={found.verdict.brief} /> : '…'}
         </Typography>
       </Box>
@@ -78,9 +78,48 @@ function Stop({ station, open }: { station: StationName; open: boolean }) {
   );
 }
 
+/** Stations with nothing to do for a tile that starts without a photo, or that is a tile already. */
+const IDLE: readonly StationName[] = ['square', 'even', 'join'];
+
+/** In the place of stations with nothing to do: one press shows them. */
+const Collapsed = ({ onShow }: { onShow(): void }) => (
+  <Box
+    component="button"
+    type="button"
+    aria-label={`Show ${IDLE.map((name) => STATION_WORDS[name]).join(', ')}: nothing to do`}
+    onClick={onShow}
+    sx={{
+      flex: 'none',
+      width: 84,
+      px: 0.5,
+      font: 'inherit',
+      fontSize: 12,
+      lineHeight: 1.35,
+      color: GREY.soft,
+      bgcolor: 'transparent',
+      border: 0,
+      cursor: 'pointer',
+      '&:hover': { bgcolor: GREY.card },
+    }}
+  >
+    {IDLE.map((name) => (
+      <div key={name}>{STATION_WORDS[name]}</div>
+    ))}
+    <div>nothing to do</div>
+  </Box>
+);
+
 /** The strip of stations: where one moves, sees each stage alone, and reads its verdict. */
 export function Course() {
   const station = useBench((s) => s.station);
+  // What is to be looked at is never hidden.
+  const isTile = useBench(
+    ({ recipe, found }) =>
+      isTileAlready(recipe) && IDLE.every((name) => (found[name]?.verdict.state ?? 'fine') === 'fine'),
+  );
+  const [isShown, setShown] = useState(false);
+  const isCollapsed = isTile && !isShown && !IDLE.includes(station);
+  const names = isCollapsed ? STATION_NAMES.filter((name) => !IDLE.includes(name)) : STATION_NAMES;
   return (
     <Box
       component="nav"
@@ -94,8 +133,11 @@ export function Course() {
         px: 1,
       }}
     >
-      {STATION_NAMES.map((name) => (
-        <Stop key={name} station={name} open={name === station} />
+      {names.map((name) => (
+        <Fragment key={name}>
+          <Stop station={name} open={name === station} />
+          {isCollapsed && name === 'source' && <Collapsed onShow={() => setShown(true)} />}
+        </Fragment>
       ))}
     </Box>
   );

@@ -1,0 +1,44 @@
+import { type SurfaceChannel, strided } from '../../../surface/surface.ts';
+import { inParts, type Steps } from '../../../work/steps.ts';
+
+/** How a coat's height meets the height below it, both in mm. */
+export const HEIGHT_MODES = ['add', 'raise', 'lower', 'replace', 'level'] as const;
+export type HeightMode = (typeof HEIGHT_MODES)[number];
+
+/** Mean of a plane, each value weighed by how far it is covered; 0 where nothing is. */
+function coveredMean(below: Float32Array, cover: SurfaceChannel): number {
+  let sum = 0;
+  let weight = 0;
+  const { plane, step } = strided(cover);
+  for (let i = 0; i < below.length; i++) {
+    const share = plane[step * i];
+    sum += share * below[i];
+    weight += share;
+  }
+  return weight > 0 ? sum / weight : 0;
+}
+
+/**
+ * Blends a height in mm into the height below it, in place: *add* to it, *raise* it at least to it, *lower* it at most to
+ * it, *replace* it, or *level*: bring what is covered to its own mean and the height above that.
+ */
+export function* blendingHeight(
+  below: Float32Array,
+  above: SurfaceChannel,
+  cover: SurfaceChannel,
+  mode: HeightMode,
+): Steps<void> {
+  const base = mode === 'level' ? coveredMean(below, cover) : 0;
+  const to = (value: number, own: number): number => {
+    if (mode === 'add') return value + own;
+    if (mode === 'raise') return Math.max(value, own);
+    if (mode === 'lower') return Math.min(value, own);
+    return base + own;
+  };
+  const [a, c] = [above, cover].map(strided);
+  yield* inParts(below.length, (from, end) => {
+    for (let i = from; i < end; i++) {
+      below[i] += c.plane[c.step * i] * (to(below[i], a.plane[a.step * i]) - below[i]);
+    }
+  });
+}

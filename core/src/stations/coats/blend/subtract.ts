@@ -1,0 +1,13 @@
+import { separable } from './mode.ts';
+
+/** What is below less what lies above. */
+export const subtract = separable({
+  title: 'Subtract',
+  row(below, above, step, out, from, to) {
+    for (let i = from; i < to; i++) {
+      const b = below[i];
+      const a = above[step * i];
+      out[i - from] = b - a;
+    }
+  },
+});

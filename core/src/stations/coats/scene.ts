@@ -1,0 +1,36 @@
+import type { SurfaceChannel } from '../../surface/surface.ts';
+import type { WorkContext } from '../../team/context.ts';
+import type { Frame } from '../../tile/frame.ts';
+import type { FinishOutput } from '../finish/output.ts';
+import type { GaugeOutput } from '../gauge/output.ts';
+import type { JoinOutput } from '../join/output.ts';
+import type { ReliefOutput } from '../relief/output.ts';
+import type { Layers } from './layers.ts';
+import type { Shape } from './shaping.ts';
+
+/** What Coats reads. */
+export interface CoatsInput {
+  join: JoinOutput;
+  gauge: GaugeOutput;
+  relief: ReliefOutput;
+  finish: FinishOutput;
+}
+
+/** Up to this size what is made on the way is kept, so that changing one coat makes only those above it again. */
+export const KEPT_SIZE = 1024;
+
+/** What a part of a mask and a value are made from: everything below a coat. */
+export interface Scene {
+  input: CoatsInput;
+  below: Layers;
+  frame: Frame;
+  context: WorkContext;
+  /** What follows from the height below, made when asked for. */
+  normal(): Promise<Shape['normal']>;
+  cavity(): Promise<Shape['cavity']>;
+  occlusion(): Promise<Shape['occlusion']>;
+  /** What the mask of the coat selects, once it is made; a value may be driven by it. */
+  cover: SurfaceChannel;
+  /** Values 0..1 of one part of the mask, by its place from 0; 0 where there is no such part or it has no such values. */
+  part(place: number, plane: string): Promise<SurfaceChannel>;
+}

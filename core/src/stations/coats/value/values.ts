@@ -1,0 +1,12 @@
+import { constant } from './constant.ts';
+import { light } from './light.ts';
+import { line } from './line.ts';
+import { picture } from './picture.ts';
+import { ramp } from './ramp.ts';
+import { tile } from './tile.ts';
+import { tone } from './tone.ts';
+import { wetness } from './wetness.ts';
+
+/** Every way of saying what is put into a channel, by the name it has in recipes. */
+export const VALUE_KINDS = { constant, ramp, line, picture, tile, wetness, light, tone };
+export type ValueName = keyof typeof VALUE_KINDS;

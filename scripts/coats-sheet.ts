@@ -1,0 +1,173 @@
+import { readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+import { sourceHost } from '@zesty-tile/codecs';
+import {
+  BLEND_MODES,
+  COAT_ALONE,
+  COAT_OUTPUTS,
+  COAT_PARTS,
+  COAT_SETTINGS,
+  type Coat,
+  defaultsOf,
+  Engine,
+  KERNELS,
+  newItem,
+  type Raster,
+  resizeArea,
+  type SettingsOf,
+} from '@zesty-tile/core';
+import { demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
+import sharp from 'sharp';
+
+// Draws docs/coats.png: every kind of mask, as it selects on a demo tile, and every blend mode over it.
+
+const OUT = fileURLToPath(new URL('../docs/coats.png', import.meta.url));
+const CELL = 104;
+const WORDS = 18;
+const GAP = 6;
+const COLUMNS = 12;
+
+const SOURCE = { sha256: 'pamments', width: 1600, height: 1200 };
+await makeMissingPictures(['pamments']);
+const bytes = await readFile(demoPicture('pamments'));
+const engine = new Engine(
+  sourceHost(async () => bytes),
+  2 ** 31,
+);
+const recipe = demoRecipe('pamments');
+
+const coatOf = (parts: object[], outputs: object[]): Coat => ({
+  ...(defaultsOf(COAT_SETTINGS as SettingsOf) as unknown as Coat),
+  id: 'shown',
+  parts: parts as Coat['parts'],
+  outputs: outputs as Coat['outputs'],
+});
+const part = (by: string, changes: object) => ({ ...(newItem(COAT_PARTS, by) as object), ...changes });
+const output = (by: string, changes: object) => ({ ...(newItem(COAT_OUTPUTS, by) as object), ...changes });
+const withCoat = (coat: Coat) => ({
+  ...recipe,
+  stations: { ...recipe.stations, coats: { stack: [coat], groups: [] } },
+});
+
+interface Cell {
+  words: string;
+  picture: Raster;
+  kind: 'grey' | 'colour';
+}
+
+async function maskCell(words: string, by: string, changes: object): Promise<Cell> {
+  const coat = coatOf([part(by, changes)], [output('constant', { channel: 'roughness' })]);
+  const found = await engine.answer(
+    COAT_ALONE,
+    { recipe: withCoat(coat), source: SOURCE },
+    { id: 'shown', what: 'mask' },
+  );
+  return { words, picture: found!.picture, kind: 'grey' };
+}
+
+async function blendCell(words: string, blend: string): Promise<Cell> {
+  const stops = [
+    { at: 0, colour: '#1d3d5c', value: 0 },
+    { at: 0.5, colour: '#7a8f3a', value: 0.5 },
+    { at: 1, colour: '#f0e0a0', value: 1 },
+  ];
+  const ramp = output('ramp', { channel: 'colour', driver: 'part', part: 1, plane: 'cover', stops, blend });
+  // The first part drives the ramp, and the coat is everywhere all the same.
+  const everywhere = [
+    part('gradient', {
+      ends: [
+        [0, 0.5],
+        [0.96, 0.5],
+      ],
+    }),
+    part('whole', { how: 'or' }),
+  ];
+  const { surface } = await engine.evaluate({
+    recipe: withCoat(coatOf(everywhere, [ramp])),
+    source: SOURCE,
+    size: 256,
+    until: 'coats',
+    withoutVerdicts: true,
+  });
+  return { words, picture: surface!.colour, kind: 'colour' };
+}
+
+/** The options of a choice of a kind of part, with their words. */
+function optionsOf(by: keyof NonNullable<typeof COAT_PARTS.variants>['of'], key: string): [string, string][] {
+  const { options, names } = COAT_PARTS.variants!.of[by].settings[key] as unknown as {
+    options: readonly string[];
+    names: readonly string[];
+  };
+  return options.map((option, k) => [option, names[k]]);
+}
+
+const cells: Cell[] = [];
+for (const [map, words] of optionsOf('range', 'map')) {
+  if (map !== 'supplied') cells.push(await maskCell(words, 'range', { map }));
+}
+cells.push(await maskCell('Colour', 'colour', { colour: '#b0795a', reach: 0.06 }));
+for (const [kind, words] of optionsOf('noise', 'kind')) {
+  cells.push(
+    await maskCell(words, 'noise', {
+      kind,
+      sizeMm: 240,
+      stretch: kind === 'directional' ? 3 : 1,
+      degrees: 30,
+    }),
+  );
+}
+for (const [kind, words] of optionsOf('pattern', 'kind')) {
+  cells.push(
+    await maskCell(words, 'pattern', { kind, across: 4, down: 4, jointMm: 24, bevelMm: 30, pick: 'profile' }),
+  );
+}
+for (const [kind, words] of optionsOf('gradient', 'kind')) {
+  cells.push(
+    await maskCell(words, 'gradient', {
+      kind,
+      ends: [
+        [0.3, 0.3],
+        [0.7, 0.6],
+      ],
+      highMm: 5,
+    }),
+  );
+}
+for (const [kind, words] of optionsOf('shape', 'kind')) {
+  cells.push(await maskCell(words, 'shape', { kind, widthMm: 800, heightMm: 600, degrees: 15, lineMm: 60 }));
+}
+for (const [stamp, words] of optionsOf('scatter', 'stamp')) {
+  cells.push(await maskCell(words, 'scatter', { stamp, sizeMm: 420, spacingMm: 380, pick: 'profile' }));
+}
+for (const [name, { title }] of Object.entries(BLEND_MODES)) cells.push(await blendCell(title, name));
+
+const rows = Math.ceil(cells.length / COLUMNS);
+const place = (k: number) => ({
+  left: GAP + (k % COLUMNS) * (CELL + GAP),
+  top: GAP + Math.floor(k / COLUMNS) * (CELL + WORDS + GAP),
+});
+const width = GAP + COLUMNS * (CELL + GAP);
+const height = GAP + rows * (CELL + WORDS + GAP);
+const pictures = cells.map(({ picture, kind }, k) => {
+  const small = resizeArea(picture, CELL, CELL);
+  const [grey] = small.planes;
+  const input =
+    kind === 'colour'
+      ? KERNELS.screenCodes(small.planes, 'colour')
+      : KERNELS.screenCodes([grey, grey, grey], { gain: 1, base: 0 });
+  return {
+    input: Buffer.from(input.buffer),
+    raw: { width: CELL, height: CELL, channels: 4 as const },
+    ...place(k),
+  };
+});
+const words = cells.map(({ words }, k) => {
+  const { left, top } = place(k);
+  return `<text x="${left + CELL / 2}" y="${top + CELL + 13}" text-anchor="middle">${words}</text>`;
+});
+const labels = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" font-family="sans-serif" font-size="11" fill="#1d1d1d">${words.join('')}</svg>`;
+await sharp({ create: { width, height, channels: 3, background: '#f2f2f2' } })
+  .composite([...pictures, { input: Buffer.from(labels), left: 0, top: 0 }])
+  .png({ palette: true, quality: 90 })
+  .toFile(OUT);
+console.log(`${cells.length} kinds of masks and blends: ${OUT}`);

@@ -1,0 +1,15 @@
+import type { StationView } from '../station.ts';
+import { CoatList } from './coat-list.tsx';
+import { CoatControls } from './controls.tsx';
+import { CoatsOverlay } from './overlay.tsx';
+import { closeCoats, useCoats } from './use-coats.ts';
+
+export const coats: StationView = {
+  name: 'coats',
+  dials: { stack: () => null, groups: () => null },
+  Main: CoatList,
+  Controls: CoatControls,
+  Overlay: CoatsOverlay,
+  onLeave: () => useCoats.setState({ alone: null }),
+  onClose: closeCoats,
+};

@@ -1,0 +1,28 @@
+import { useBench } from '../../bench/state.ts';
+import type { FloorScene } from '../station.ts';
+import { AloneLayer } from './alone-layer.tsx';
+import { PartHandles } from './part-handles.tsx';
+import { useCoats } from './use-coats.ts';
+
+/** Over the Floor: a coat by itself where that is asked for, and the handles of the open coat's or group's mask. */
+export function CoatsOverlay({ plane, stage, repeats, isPhoto, isBefore, isPanning }: FloorScene) {
+  const open = useCoats((s) => s.open);
+  const alone = useCoats((s) => s.alone);
+  const { stack, groups } = useBench((s) => s.recipe.stations.coats);
+  if (isPhoto || isBefore) return null;
+  const coat = stack.find(({ id }) => id === open);
+  const group = groups.find(({ id }) => id === open);
+  const owned = coat ?? group;
+  return (
+    <>
+      {alone && <AloneLayer alone={alone} plane={plane} stage={stage} lay={repeats} />}
+      {owned && !isPanning && (
+        <PartHandles
+          owner={{ kind: coat ? 'coat' : 'group', id: owned.id }}
+          parts={owned.parts}
+          plane={plane}
+        />
+      )}
+    </>
+  );
+}
