@@ -1,6 +1,6 @@
 import { number } from '../../settings/kinds.ts';
 
-/** Where the middle of what is laid once on the tile is. */
+/** Where the middle of what is placed once on the tile is. */
 export const MIDDLE = {
   x: number({
     label: 'Across',

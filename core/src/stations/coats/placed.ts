@@ -26,7 +26,7 @@ export const PLACED = {
     words: (value) => value?.name ?? (value ? 'supplied' : 'none'),
   }),
   placing: choice({
-    label: 'Laid',
+    label: 'Placing',
     help: 'Repeated over the tile, for a picture that tiles by itself; or once, at a place.',
     default: 'repeated',
     options: ['repeated', 'once'],
@@ -70,7 +70,7 @@ function decode(picture: Raster): Raster {
   return picture;
 }
 
-/** The picture laid once: four planes, the alpha 0 around it. */
+/** The picture placed once: four planes, the alpha 0 around it. */
 async function onceOn(picture: Raster, placed: Placed, frame: Frame, { context }: Scene): Promise<Raster> {
   const { width, height, edges } = frame;
   const { widthMm, heightMm } = fieldOf(frame);

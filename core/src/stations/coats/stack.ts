@@ -239,7 +239,7 @@ async function withCoat(used: UsedCoat, scene: Scene): Promise<Layers> {
   return layers;
 }
 
-/** The surface with all coats over it that have an effect, or with those below one of them. */
+/** The surface with all coats over it that have an effect. */
 export async function coated(
   settings: CoatsSettings,
   input: CoatsInput,
@@ -271,7 +271,7 @@ export async function sceneBelow(
   return { used: coats[at], scene };
 }
 
-/** What a coat covers, 0..1, and what it gives to one channel as it would be without anything below it. */
+/** What a coat covers, 0..1, and what it would put into one channel, before that is blended with what is below. */
 export async function coatAlone(
   { used, scene }: { used: UsedCoat; scene: Scene },
   channel: Channel | null,

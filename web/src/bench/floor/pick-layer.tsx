@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import type { ShownView } from '../../engine/protocol.ts';
-import { GREY } from '../../theme.ts';
+import { Said } from './said.tsx';
 import { type BrushPlane, shareAt } from './use-brush.ts';
 import { endPick, usePick } from './use-pick.ts';
 
@@ -44,19 +44,7 @@ export function PickLayer({ shown, plane }: { shown: ShownView; plane: BrushPlan
         pick.take({ at, values: meanOf(shown, at[0], at[1]) });
       }}
     >
-      <span
-        style={{
-          position: 'absolute',
-          top: 8,
-          left: 8,
-          padding: '2px 9px',
-          background: GREY.ink,
-          color: GREY.onInk,
-          borderRadius: 4,
-        }}
-      >
-        {pick.words}. Escape leaves it.
-      </span>
+      <Said>{`${pick.words}. Escape leaves it.`}</Said>
     </div>
   );
 }

@@ -1,10 +1,10 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Size } from '../../bench/floor/geometry.ts';
+import { Said } from '../../bench/floor/said.tsx';
 import { type BrushPlane, stageAt } from '../../bench/floor/use-brush.ts';
 import { useBench } from '../../bench/state.ts';
 import { engineNow } from '../../bench/use-engine.ts';
 import type { ShownCoat } from '../../engine/protocol.ts';
-import { GREY } from '../../theme.ts';
 import type { useCoats } from './use-coats.ts';
 
 type Alone = NonNullable<ReturnType<typeof useCoats.getState>['alone']>;
@@ -79,22 +79,7 @@ export function AloneLayer({
         data-alone={found ? alone.what : undefined}
         style={{ position: 'absolute', inset: 0, pointerEvents: 'none' }}
       />
-      {words && (
-        <span
-          role="status"
-          style={{
-            position: 'absolute',
-            top: 8,
-            left: 8,
-            padding: '2px 9px',
-            background: GREY.ink,
-            color: GREY.onInk,
-            borderRadius: 4,
-          }}
-        >
-          {words}
-        </span>
-      )}
+      {words && <Said>{words}</Said>}
     </>
   );
 }

@@ -20,7 +20,7 @@ const PICKS = ['face', 'profile', 'value'] as const satisfies readonly PatternPl
 const settings = {
   kind: choice({
     label: 'Pattern',
-    help: 'How cells are laid out. Some repeat only in even counts, which are then used.',
+    help: 'How cells are arranged. Some repeat only in even counts, which are then used.',
     default: 'running',
     options: PATTERN_NAMES,
     names: [

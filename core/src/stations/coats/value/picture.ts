@@ -4,7 +4,7 @@ import { CHANNELS, isColourChannel } from '../layers.ts';
 import { PLACED, pictureOfPlaced, placedPicture, placedTone } from '../placed.ts';
 import { valueKind } from './kind.ts';
 
-/** A picture, repeated or laid once; where it is transparent nothing is put in. */
+/** A picture, repeated or placed once; where it is transparent nothing is put in. */
 export const picture = valueKind({
   title: 'Picture',
   channels: CHANNELS,

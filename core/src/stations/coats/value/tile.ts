@@ -28,7 +28,7 @@ const otherSchema = v.strictObject({
 });
 export type OtherTile = v.InferOutput<typeof otherSchema>;
 
-/** How often another tile is laid along the longer edge so that it keeps its size in metres as nearly as it can. */
+/** How often another tile repeats along the longer edge so that it keeps its size in metres as nearly as it can. */
 export const tileRepeats = (other: OtherTile, frame: Pick<Frame, 'edgeMetres'>): number =>
   Math.max(1, Math.min(64, Math.round(frame.edgeMetres / other.edgeMetres)));
 
@@ -68,9 +68,9 @@ export const tile = valueKind({
     return context.part('other tile', [ref.sha256, count, quarters, channel, other.depthMm], async () => {
       const codes = await context.picture(ref, Math.ceil(frame.size / count), isColour ? 3 : 1);
       const own = codes.mapPlanes((plane) => plane.map(isColour ? srgbToLinear : (value) => value));
-      const laid = repeated(own, frame, { count, quarters });
-      if (isColour) return { kind: 'colour', of: laid } as const;
-      const [plane] = laid.planes;
+      const picture = repeated(own, frame, { count, quarters });
+      if (isColour) return { kind: 'colour', of: picture } as const;
+      const [plane] = picture.planes;
       return {
         kind: 'single',
         of: channel === 'height' ? plane.map((value) => value * other.depthMm) : plane,
