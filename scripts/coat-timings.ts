@@ -1,39 +1,33 @@
 import {
   COAT_ALONE,
-  COAT_OUTPUTS,
-  COAT_PARTS,
-  COAT_SETTINGS,
   type Coat,
-  defaultsOf,
   Engine,
-  newItem,
+  newCoat,
+  newOutput,
+  newPart,
   type Recipe,
-  type SettingsOf,
   type SourceRef,
 } from '@zesty-tile/core';
 
 type Host = ConstructorParameters<typeof Engine>[0];
 
-const part = (by: string, changes: object = {}) => ({ ...(newItem(COAT_PARTS, by) as object), ...changes });
-const output = (by: string, changes: object) => ({ ...(newItem(COAT_OUTPUTS, by) as object), ...changes });
-
 /** What the coats of a stack do, by turns: the usual kinds of masks and values. */
 const KINDS: readonly [parts: object[], outputs: object[]][] = [
   [
-    [part('range', { map: 'cavity', low: 0.5, high: 0.3 }), part('noise', { sizeMm: 200 })],
-    [output('line', { line: 'moss' }), output('constant', { channel: 'height' })],
+    [newPart('range', { map: 'cavity', low: 0.5, high: 0.3 }), newPart('noise', { sizeMm: 200 })],
+    [newOutput('line', { line: 'moss' }), newOutput('constant', { channel: 'height' })],
   ],
-  [[part('range', { map: 'wear' })], [output('constant', { colour: '#d0c8b8', blend: 'screen' })]],
+  [[newPart('range', { map: 'wear' })], [newOutput('constant', { colour: '#d0c8b8', blend: 'screen' })]],
   [
-    [part('noise', { kind: 'cells', sizeMm: 90 })],
-    [output('constant', { channel: 'roughness', amount: 0.3 })],
+    [newPart('noise', { kind: 'cells', sizeMm: 90 })],
+    [newOutput('constant', { channel: 'roughness', amount: 0.3 })],
   ],
   [
-    [part('pattern', { across: 6, down: 12 })],
-    [output('constant', { colour: '#c0a080', blend: 'multiply' })],
+    [newPart('pattern', { across: 6, down: 12 })],
+    [newOutput('constant', { colour: '#c0a080', blend: 'multiply' })],
   ],
-  [[part('gradient')], [output('ramp', { driver: 'tone', blend: 'soft-light' })]],
-  [[part('scatter')], [output('ramp', { driver: 'part', part: 1, plane: 'value' })]],
+  [[newPart('gradient')], [newOutput('ramp', { driver: 'tone', blend: 'soft-light' })]],
+  [[newPart('scatter')], [newOutput('ramp', { driver: 'part', part: 1, plane: 'value' })]],
 ];
 
 /** A stack of so many coats of all kinds. */
@@ -41,7 +35,7 @@ export const timedStack = (count: number): Coat[] =>
   Array.from({ length: count }, (_, k) => {
     const [parts, outputs] = KINDS[k % KINDS.length];
     return {
-      ...(defaultsOf(COAT_SETTINGS as SettingsOf) as unknown as Coat),
+      ...newCoat({}),
       id: `coat-${k}`,
       name: `Coat ${k + 1}`,
       strength: 0.6,
@@ -96,7 +90,7 @@ export async function coatTimings(
   const times: number[] = [];
   for (let k = 0; k < MOVES; k++) {
     const next = stack.map((coat, n) =>
-      n === 6 ? { ...coat, parts: [part('noise', { sizeMm: 80 + k }) as Coat['parts'][number]] } : coat,
+      n === 6 ? { ...coat, parts: [newPart('noise', { sizeMm: 80 + k }) as Coat['parts'][number]] } : coat,
     );
     const start = performance.now();
     await engine.answer(

@@ -4,17 +4,16 @@ import { sourceHost } from '@zesty-tile/codecs';
 import {
   BLEND_MODES,
   COAT_ALONE,
-  COAT_OUTPUTS,
   COAT_PARTS,
-  COAT_SETTINGS,
   type Coat,
-  defaultsOf,
   Engine,
   KERNELS,
-  newItem,
+  newCoat,
+  newOutput,
+  newPart,
+  type PartName,
   type Raster,
   resizeArea,
-  type SettingsOf,
 } from '@zesty-tile/core';
 import { demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
 import sharp from 'sharp';
@@ -37,13 +36,11 @@ const engine = new Engine(
 const recipe = demoRecipe('pamments');
 
 const coatOf = (parts: object[], outputs: object[]): Coat => ({
-  ...(defaultsOf(COAT_SETTINGS as SettingsOf) as unknown as Coat),
+  ...newCoat({}),
   id: 'shown',
   parts: parts as Coat['parts'],
   outputs: outputs as Coat['outputs'],
 });
-const part = (by: string, changes: object) => ({ ...(newItem(COAT_PARTS, by) as object), ...changes });
-const output = (by: string, changes: object) => ({ ...(newItem(COAT_OUTPUTS, by) as object), ...changes });
 const withCoat = (coat: Coat) => ({
   ...recipe,
   stations: { ...recipe.stations, coats: { stack: [coat], groups: [] } },
@@ -55,8 +52,8 @@ interface Cell {
   kind: 'grey' | 'colour';
 }
 
-async function maskCell(words: string, by: string, changes: object): Promise<Cell> {
-  const coat = coatOf([part(by, changes)], [output('constant', { channel: 'roughness' })]);
+async function maskCell(words: string, by: PartName, changes: object): Promise<Cell> {
+  const coat = coatOf([newPart(by, changes)], [newOutput('constant', { channel: 'roughness' })]);
   const found = await engine.answer(
     COAT_ALONE,
     { recipe: withCoat(coat), source: SOURCE },
@@ -71,16 +68,23 @@ async function blendCell(words: string, blend: string): Promise<Cell> {
     { at: 0.5, colour: '#7a8f3a', value: 0.5 },
     { at: 1, colour: '#f0e0a0', value: 1 },
   ];
-  const ramp = output('ramp', { channel: 'colour', driver: 'part', part: 1, plane: 'cover', stops, blend });
+  const ramp = newOutput('ramp', {
+    channel: 'colour',
+    driver: 'part',
+    part: 1,
+    plane: 'cover',
+    stops,
+    blend,
+  });
   // The first part drives the ramp, and the coat is everywhere all the same.
   const everywhere = [
-    part('gradient', {
+    newPart('gradient', {
       ends: [
         [0, 0.5],
         [0.96, 0.5],
       ],
     }),
-    part('whole', { how: 'or' }),
+    newPart('whole', { how: 'or' }),
   ];
   const { surface } = await engine.evaluate({
     recipe: withCoat(coatOf(everywhere, [ramp])),

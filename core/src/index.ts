@@ -78,6 +78,7 @@ export { UNCHANGED } from './setup/unchanged.ts';
 export { BLEND_MODES, type BlendName } from './stations/coats/blend/modes.ts';
 export { type AskedCoat, COAT_ALONE, type CoatAlone } from './stations/coats/inquiries.ts';
 export { CHANNELS, type Channel as CoatChannel } from './stations/coats/layers.ts';
+export { newCoat, newOutput, newPart } from './stations/coats/making.ts';
 export { PART_KINDS, type Part as CoatPart, type PartName } from './stations/coats/mask/parts.ts';
 export {
   COAT_GROUP_SETTINGS,

@@ -1,34 +1,22 @@
 import {
-  COAT_OUTPUTS,
-  COAT_PARTS,
-  COAT_SETTINGS,
   type Coat,
   type CoatOutput,
   type CoatPart,
-  defaultsOf,
-  newItem,
-  type PartName,
-  type SettingsOf,
+  newCoat,
+  newOutput,
+  newPart,
   type ValueName,
 } from '@zesty-tile/core';
 
-/** A part of a mask from what of it is not as usual. */
-export const part = (by: PartName, changes: object = {}): CoatPart =>
-  ({ ...newItem(COAT_PARTS, by), ...changes }) as CoatPart;
+export const part = newPart;
 
-/** An output from what of it is not as usual. */
+/** An output into a channel. */
 export const output = (by: ValueName, channel: CoatOutput['channel'], changes: object = {}): CoatOutput =>
-  ({ ...newItem(COAT_OUTPUTS, by), channel, ...changes }) as CoatOutput;
+  newOutput(by, { channel, ...changes });
 
 /** A coat; its id follows from its name. */
-export const coat = (name: string, parts: CoatPart[], outputs: CoatOutput[], strength = 1): Coat => ({
-  ...(defaultsOf(COAT_SETTINGS as SettingsOf) as unknown as Coat),
-  id: name.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
-  name,
-  strength,
-  parts,
-  outputs,
-});
+export const coat = (name: string, parts: CoatPart[], outputs: CoatOutput[], strength = 1): Coat =>
+  newCoat({ id: name.toLowerCase().replace(/[^a-z0-9]+/g, '-'), name, strength, parts, outputs });
 
 /** Stops of a ramp at even places, by their colours. */
 export const stops = (...colours: string[]) =>

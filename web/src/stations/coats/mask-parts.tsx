@@ -1,10 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { COAT_PARTS, type CoatPart, PART_KINDS, type PartName } from '@zesty-tile/core';
+import { COAT_PARTS, type CoatPart, newPart, PART_KINDS, type PartName } from '@zesty-tile/core';
 import { pressable } from '../../bench/pressed.ts';
 import { GREY } from '../../theme.ts';
 import { PartCard } from './part-card.tsx';
-import { changeParts, type Owner, partOf } from './use-coats.ts';
+import { changeParts, type Owner } from './use-coats.ts';
 
 interface AddRowProps {
   words: string;
@@ -45,7 +45,7 @@ export function MaskParts({ owner, parts }: { owner: Owner; parts: readonly Coat
         <AddRow
           words={parts.length === 0 ? 'Only' : 'Also'}
           kinds={titlesOf(PART_KINDS).filter(([name]) => name !== 'whole')}
-          onAdd={(by) => changeParts(owner, (now) => [...now, partOf(by as PartName)])}
+          onAdd={(by) => changeParts(owner, (now) => [...now, newPart(by as PartName)])}
         />
       )}
     </>

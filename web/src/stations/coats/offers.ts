@@ -1,16 +1,9 @@
-import type { Coat, CoatOutput, CoatPart } from '@zesty-tile/core';
-import { outputOf, partOf } from './use-coats.ts';
+import { type Coat, type CoatOutput, type CoatPart, newCoat, newOutput, newPart } from '@zesty-tile/core';
 
 type Made = Omit<Coat, 'id'>;
 
-const coat = (name: string, parts: CoatPart[], outputs: CoatOutput[], strength = 1): Made => ({
-  name,
-  visible: true,
-  group: '',
-  strength,
-  parts,
-  outputs,
-});
+const coat = (name: string, parts: CoatPart[], outputs: CoatOutput[], strength = 1): Made =>
+  newCoat({ name, strength, parts, outputs });
 
 /** Sizes follow the edge of the tile, in mm. */
 interface Scale {
@@ -25,13 +18,13 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
       coat(
         'Moss in hollows',
         [
-          partOf('range', { map: 'cavity', low: 0.52, high: 0.32, blurMm: edgeMm / 400 }),
-          partOf('noise', { kind: 'billowed', sizeMm: edgeMm / 5, octaves: 4, low: 0.08, high: 0.3 }),
+          newPart('range', { map: 'cavity', low: 0.52, high: 0.32, blurMm: edgeMm / 400 }),
+          newPart('noise', { kind: 'billowed', sizeMm: edgeMm / 5, octaves: 4, low: 0.08, high: 0.3 }),
         ],
         [
-          outputOf('line', { channel: 'colour', line: 'moss' }),
-          outputOf('line', { channel: 'roughness', line: 'moss' }),
-          outputOf('constant', { channel: 'height', heightMm: edgeMm / 700 }),
+          newOutput('line', { channel: 'colour', line: 'moss' }),
+          newOutput('line', { channel: 'roughness', line: 'moss' }),
+          newOutput('constant', { channel: 'height', heightMm: edgeMm / 700 }),
         ],
       ),
   ],
@@ -41,17 +34,17 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
       coat(
         'Worn edges',
         [
-          partOf('range', { map: 'wear', widthMm: edgeMm / 120, low: 0.25, high: 0.75 }),
-          partOf('noise', { kind: 'fractal', sizeMm: edgeMm / 8, octaves: 4, low: 0.35, high: 0.6 }),
+          newPart('range', { map: 'wear', widthMm: edgeMm / 120, low: 0.25, high: 0.75 }),
+          newPart('noise', { kind: 'fractal', sizeMm: edgeMm / 8, octaves: 4, low: 0.35, high: 0.6 }),
         ],
         [
-          outputOf('constant', {
+          newOutput('constant', {
             channel: 'colour',
             colour: '#d9d2c4',
             blend: 'screen',
             strength: 0.5,
           }),
-          outputOf('constant', { channel: 'roughness', amount: 0.55, strength: 0.6 }),
+          newOutput('constant', { channel: 'roughness', amount: 0.55, strength: 0.6 }),
         ],
       ),
   ],
@@ -61,16 +54,16 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
       coat(
         'Dust on top',
         [
-          partOf('range', { map: 'slope', low: 0.35, high: 0.1 }),
-          partOf('noise', { kind: 'fractal', sizeMm: edgeMm / 3, octaves: 5, low: 0.3, high: 0.75 }),
+          newPart('range', { map: 'slope', low: 0.35, high: 0.1 }),
+          newPart('noise', { kind: 'fractal', sizeMm: edgeMm / 3, octaves: 5, low: 0.3, high: 0.75 }),
         ],
         [
-          outputOf('constant', {
+          newOutput('constant', {
             channel: 'colour',
             colour: '#a39a88',
             strength: 0.6,
           }),
-          outputOf('constant', { channel: 'roughness', amount: 0.95, strength: 0.7 }),
+          newOutput('constant', { channel: 'roughness', amount: 0.95, strength: 0.7 }),
         ],
       ),
   ],
@@ -80,7 +73,7 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
       coat(
         'Stains',
         [
-          partOf('noise', {
+          newPart('noise', {
             kind: 'fractal',
             sizeMm: edgeMm / 3,
             octaves: 5,
@@ -90,7 +83,7 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
           }),
         ],
         [
-          outputOf('constant', {
+          newOutput('constant', {
             channel: 'colour',
             colour: '#7d6a4f',
             blend: 'multiply',
@@ -105,8 +98,8 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
       coat(
         'Rain',
         [
-          partOf('gradient', { kind: 'height', lowMm: 2, highMm: 0, softness: 0.8 }),
-          partOf('noise', {
+          newPart('gradient', { kind: 'height', lowMm: 2, highMm: 0, softness: 0.8 }),
+          newPart('noise', {
             kind: 'fractal',
             sizeMm: edgeMm / 2,
             octaves: 3,
@@ -116,9 +109,9 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
           }),
         ],
         [
-          outputOf('wetness', { channel: 'colour', wetness: 1 }),
-          outputOf('wetness', { channel: 'roughness', wetness: 1.7 }),
-          outputOf('wetness', { channel: 'f0', wetness: 1 }),
+          newOutput('wetness', { channel: 'colour', wetness: 1 }),
+          newOutput('wetness', { channel: 'roughness', wetness: 1.7 }),
+          newOutput('wetness', { channel: 'f0', wetness: 1 }),
         ],
       ),
   ],
@@ -127,9 +120,9 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
     ({ edgeMm }) =>
       coat(
         'Fallen leaves',
-        [partOf('scatter', { stamp: 'lemon-leaf', spacingMm: edgeMm / 7, sizeMm: edgeMm / 6, amount: 0.7 })],
+        [newPart('scatter', { stamp: 'lemon-leaf', spacingMm: edgeMm / 7, sizeMm: edgeMm / 6, amount: 0.7 })],
         [
-          outputOf('ramp', {
+          newOutput('ramp', {
             channel: 'colour',
             driver: 'part',
             part: 1,
@@ -140,8 +133,8 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
               { at: 1, colour: '#6d4a24', value: 1 },
             ],
           }),
-          outputOf('constant', { channel: 'roughness', amount: 0.55 }),
-          outputOf('ramp', {
+          newOutput('constant', { channel: 'roughness', amount: 0.55 }),
+          newOutput('ramp', {
             channel: 'height',
             driver: 'part',
             part: 1,
@@ -158,7 +151,7 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
       coat(
         'Cracks',
         [
-          partOf('noise', {
+          newPart('noise', {
             kind: 'cell-edges',
             sizeMm: edgeMm / 4,
             octaves: 1,
@@ -168,8 +161,8 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
           }),
         ],
         [
-          outputOf('constant', { channel: 'colour', colour: '#3a342d', blend: 'multiply', strength: 0.9 }),
-          outputOf('constant', { channel: 'height', heightMm: -edgeMm / 500 }),
+          newOutput('constant', { channel: 'colour', colour: '#3a342d', blend: 'multiply', strength: 0.9 }),
+          newOutput('constant', { channel: 'height', heightMm: -edgeMm / 500 }),
         ],
       ),
   ],
@@ -179,7 +172,7 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
       coat(
         'Pattern',
         [
-          partOf('pattern', {
+          newPart('pattern', {
             kind: 'hexagons',
             across: 4,
             down: 4,
@@ -188,21 +181,21 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
           }),
         ],
         [
-          outputOf('constant', {
+          newOutput('constant', {
             channel: 'colour',
             colour: '#c8bca4',
             blend: 'multiply',
           }),
-          outputOf('constant', { channel: 'height', heightMm: edgeMm / 300 }),
+          newOutput('constant', { channel: 'height', heightMm: edgeMm / 300 }),
         ],
       ),
   ],
   [
     'Painted light',
-    () => coat('Painted light', [], [outputOf('light', { channel: 'colour', strength: 0.8 })]),
+    () => coat('Painted light', [], [newOutput('light', { channel: 'colour', strength: 0.8 })]),
   ],
   [
     'Flat colour',
-    () => coat('Flat colour', [], [outputOf('constant', { channel: 'colour', colour: '#8a8f5a' })]),
+    () => coat('Flat colour', [], [newOutput('constant', { channel: 'colour', colour: '#8a8f5a' })]),
   ],
 ];

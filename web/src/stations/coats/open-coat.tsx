@@ -5,6 +5,7 @@ import {
   COAT_SETTINGS,
   type Coat,
   type CoatChannel,
+  newOutput,
   VALUE_KINDS,
   type ValueName,
 } from '@zesty-tile/core';
@@ -16,15 +17,7 @@ import { CopyTo } from './copy-to.tsx';
 import { AddRow, Heading, MaskParts, titlesOf } from './mask-parts.tsx';
 import { NameField } from './name-field.tsx';
 import { OutputCard } from './output-card.tsx';
-import {
-  changeCoat,
-  duplicateCoat,
-  groupCoat,
-  joinGroup,
-  outputOf,
-  removeCoat,
-  useCoats,
-} from './use-coats.ts';
+import { changeCoat, duplicateCoat, groupCoat, joinGroup, removeCoat, useCoats } from './use-coats.ts';
 
 const { channel: CHANNEL } = COAT_OUTPUTS.variants!.of.constant.settings as unknown as {
   channel: { options: readonly CoatChannel[]; names: readonly string[] };
@@ -135,7 +128,7 @@ export function OpenCoat({ coat }: { coat: Coat }) {
               ...now,
               outputs: [
                 ...now.outputs,
-                outputOf(by as ValueName, { channel: VALUE_KINDS[by as ValueName].channels[0] }),
+                newOutput(by as ValueName, { channel: VALUE_KINDS[by as ValueName].channels[0] }),
               ],
             }))
           }

@@ -1,18 +1,13 @@
 import {
   COAT_GROUP_SETTINGS,
-  COAT_OUTPUTS,
-  COAT_PARTS,
   type Coat,
   type CoatChannel,
   type CoatGroup,
   type CoatOutput,
   type CoatPart,
   defaultsOf,
-  newItem,
-  type PartName,
   type RampStop,
   type SettingsOf,
-  type ValueName,
   withCoatsAdded,
 } from '@zesty-tile/core';
 import { create } from 'zustand';
@@ -172,12 +167,6 @@ export function removeGroup(id: string): void {
   });
   useCoats.setState({ open: null });
 }
-
-export const partOf = (by: PartName, changes: object = {}): CoatPart =>
-  ({ ...newItem(COAT_PARTS, by), ...changes }) as CoatPart;
-
-export const outputOf = (by: ValueName, changes: object = {}): CoatOutput =>
-  ({ ...newItem(COAT_OUTPUTS, by), ...changes }) as CoatOutput;
 
 /** Puts saved coats on top of those there are, as one step. */
 export function addStack(stack: readonly Coat[], groups: readonly CoatGroup[]): void {

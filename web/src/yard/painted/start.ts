@@ -1,15 +1,12 @@
 import {
-  COAT_OUTPUTS,
-  COAT_PARTS,
-  COAT_SETTINGS,
   type Coat,
   type CoatOutput,
   type CoatPart,
-  defaultsOf,
   type GivenRefs,
-  newItem,
+  newCoat,
+  newOutput,
+  newPart,
   roleOf,
-  type SettingsOf,
 } from '@zesty-tile/core';
 import { storePicture } from '../../api/upload.ts';
 
@@ -17,7 +14,7 @@ import { storePicture } from '../../api/upload.ts';
 export type StartPattern = CoatPart & { by: 'pattern' };
 
 export const firstPattern = (): StartPattern => ({
-  ...(newItem(COAT_PARTS, 'pattern') as StartPattern),
+  ...(newPart('pattern') as StartPattern),
   kind: 'running',
   across: 4,
   down: 8,
@@ -25,16 +22,8 @@ export const firstPattern = (): StartPattern => ({
   bevelMm: 6,
 });
 
-const output = (by: string, changes: object): CoatOutput =>
-  ({ ...newItem(COAT_OUTPUTS, by), ...changes }) as CoatOutput;
-
-const coat = (id: string, name: string, parts: CoatPart[], outputs: CoatOutput[]): Coat => ({
-  ...(defaultsOf(COAT_SETTINGS as SettingsOf) as unknown as Coat),
-  id,
-  name,
-  parts,
-  outputs,
-});
+const coat = (id: string, name: string, parts: CoatPart[], outputs: CoatOutput[]): Coat =>
+  newCoat({ id, name, parts, outputs });
 
 /** The coat of a pattern: its faces in a colour of their own, each a little lighter or darker, standing above the joints. */
 export const patternCoats = (pattern: StartPattern, faceHex: string, heightMm: number): Coat[] => [
@@ -43,8 +32,8 @@ export const patternCoats = (pattern: StartPattern, faceHex: string, heightMm: n
     'Pattern',
     [pattern],
     [
-      output('constant', { channel: 'colour', colour: faceHex }),
-      output('ramp', {
+      newOutput('constant', { channel: 'colour', colour: faceHex }),
+      newOutput('ramp', {
         channel: 'colour',
         driver: 'part',
         part: 1,
@@ -56,7 +45,7 @@ export const patternCoats = (pattern: StartPattern, faceHex: string, heightMm: n
           { at: 1, colour: '#a6a6a6', value: 0.65 },
         ],
       }),
-      output('ramp', {
+      newOutput('ramp', {
         channel: 'height',
         driver: 'part',
         part: 1,
@@ -71,7 +60,7 @@ export const patternCoats = (pattern: StartPattern, faceHex: string, heightMm: n
 /** Coats that colour a tile by the maps that were supplied with it: a ramp along its hollows, darker where little light comes. */
 export function bakedCoats(given: GivenRefs, hex: string): Coat[] {
   const along = (driver: 'cavity' | 'height') =>
-    output('ramp', {
+    newOutput('ramp', {
       channel: 'colour',
       driver,
       blend: 'soft-light',
@@ -82,7 +71,7 @@ export function bakedCoats(given: GivenRefs, hex: string): Coat[] {
         { at: 0.8, colour: '#d8d2c8', value: 0.8 },
       ],
     });
-  const shaded = output('ramp', {
+  const shaded = newOutput('ramp', {
     channel: 'colour',
     driver: 'occlusion',
     blend: 'multiply',
@@ -92,7 +81,7 @@ export function bakedCoats(given: GivenRefs, hex: string): Coat[] {
     ],
   });
   return [
-    coat('coat-1', 'Base colour', [], [output('constant', { channel: 'colour', colour: hex })]),
+    coat('coat-1', 'Base colour', [], [newOutput('constant', { channel: 'colour', colour: hex })]),
     coat('coat-2', 'Hollows and edges', [], [along(given.height && !given.cavity ? 'height' : 'cavity')]),
     ...(given.occlusion ? [coat('coat-3', 'Shade', [], [shaded])] : []),
   ];
