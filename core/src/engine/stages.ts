@@ -132,6 +132,7 @@ export class Stages {
         this.#cache.set(partKey, made);
         return made;
       },
+      known: (part, dependsOn) => this.#cache.get(keyOf([key, part, dependsOn])),
       picture: async (ref, shortEdge, planes) => {
         const reduction = reductionFor(ref, shortEdge);
         const pictureKey = keyOf(['picture', ref.sha256, reduction, planes]);

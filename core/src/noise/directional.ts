@@ -1,5 +1,5 @@
-import { drawn, drawnShare } from './draw.ts';
-import { cellOf, type Lattice, latticeOf } from './lattice.ts';
+import { drawn, drawnShare } from '../lattice/draw.ts';
+import { cellOf, type Lattice, latticeOf } from '../lattice/lattice.ts';
 
 /** Kernels in each cell. */
 const EACH = 3;

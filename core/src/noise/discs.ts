@@ -1,4 +1,4 @@
-import { drawnShare } from './draw.ts';
+import { drawnShare } from '../lattice/draw.ts';
 
 /** A field in which points are drawn: its sides, and which of its axes meet themselves. */
 export interface DiscField {

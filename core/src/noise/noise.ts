@@ -1,8 +1,8 @@
+import { KERNELS } from '../kernels/kernels.ts';
+import { finer, type Lattice, nearestLattice, shapeOfLattice } from '../lattice/lattice.ts';
 import type { Sides } from '../raster/sides.ts';
-import { cellularNoise, type Nearest } from './cellular.ts';
 import { directionalNoise } from './directional.ts';
 import { gradientRow } from './gradient.ts';
-import { finer, type Lattice, nearestLattice, shapeOfLattice } from './lattice.ts';
 
 export const NOISE_KINDS = [
   'fractal',
@@ -66,40 +66,48 @@ type AddLayer = (
   at: number,
 ) => void;
 
-/** A layer of gradient noise as it is, ridged or billowed. */
-function gradientLayer(kind: 'fractal' | 'ridged' | 'billowed', lattice: Lattice, seed: number): AddLayer {
+/** What becomes of values −1..1 of gradient noise, in place: as they are, billowed or ridged (Musgrave 1994). */
+const BENT = {
+  fractal(values: Float64Array) {
+    for (let k = 0; k < values.length; k++) values[k] = 0.5 + 0.5 * values[k];
+  },
+  billowed(values: Float64Array) {
+    for (let k = 0; k < values.length; k++) values[k] = Math.abs(values[k]);
+  },
+  ridged(values: Float64Array) {
+    for (let k = 0; k < values.length; k++) values[k] = (1 - Math.abs(values[k])) ** 2;
+  },
+};
+
+/** A layer of gradient noise. */
+function gradientLayer(kind: keyof typeof BENT, lattice: Lattice, seed: number): AddLayer {
   const noise = gradientRow(lattice, seed);
+  const bend = BENT[kind];
   let values = new Float64Array(0);
   return (xs, ys, { times, weight }, out, at) => {
     if (values.length !== xs.length) values = new Float64Array(xs.length);
     noise(xs, ys, times, values);
-    for (let k = 0; k < values.length; k++) {
-      const value = values[k];
-      const size = Math.abs(value);
-      out[at + k] +=
-        weight *
-        (kind === 'fractal' ? 0.5 + 0.5 * value : kind === 'billowed' ? size : (1 - size) * (1 - size));
-    }
+    bend(values);
+    for (let k = 0; k < values.length; k++) out[at + k] += weight * values[k];
   };
 }
 
+/** What each kind of cellular noise measures, and what of it comes to 1. */
+const CELL_KINDS = {
+  cells: ['first', FARTHEST],
+  'second-cells': ['second', SECOND_FARTHEST],
+  'cell-edges': ['between', 1],
+  'cell-values': ['value', 1],
+} as const;
+
 /** A layer of cellular noise. */
-function cellLayer(kind: NoiseKind, lattice: Lattice, seed: number): AddLayer {
-  const cells = cellularNoise(lattice, seed);
-  const near: Nearest = { first: 0, second: 0, value: 0 };
+function cellLayer(kind: keyof typeof CELL_KINDS, lattice: Lattice, seed: number): AddLayer {
+  const [measure, whole] = CELL_KINDS[kind];
+  let values = new Float64Array(0);
   return (xs, ys, { times, weight }, out, at) => {
-    for (let k = 0; k < xs.length; k++) {
-      cells(times * xs[k], times * ys[k], near);
-      const value =
-        kind === 'cells'
-          ? near.first / FARTHEST
-          : kind === 'second-cells'
-            ? near.second / SECOND_FARTHEST
-            : kind === 'cell-values'
-              ? near.value
-              : near.second - near.first;
-      out[at + k] += weight * Math.min(1, Math.max(0, value));
-    }
+    if (values.length !== xs.length) values = new Float64Array(xs.length);
+    KERNELS.cellNoise(lattice, seed, xs, ys, times, measure, values);
+    for (let k = 0; k < values.length; k++) out[at + k] += weight * Math.min(1, values[k] / whole);
   };
 }
 

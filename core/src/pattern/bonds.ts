@@ -1,4 +1,4 @@
-import { drawnShare } from '../noise/draw.ts';
+import { drawnShare } from '../lattice/draw.ts';
 import { type Counts, type Field, inRectangle, type Layout, modulo } from './cell.ts';
 
 /** The nearest even count: what goes by turns meets itself only so. */

@@ -1,4 +1,4 @@
-import { drawnShare } from '../noise/draw.ts';
+import { drawnShare } from '../lattice/draw.ts';
 import { PAUSE_ROWS, type Steps } from '../work/steps.ts';
 import { basket, headers, herringbone, rows, stripes } from './bonds.ts';
 import type { Counts, Field, Layout, Place } from './cell.ts';

@@ -1,4 +1,4 @@
-import { drawnShare } from '../noise/draw.ts';
+import { drawnShare } from '../lattice/draw.ts';
 import { even } from './bonds.ts';
 import { type Counts, type Field, type Layout, modulo } from './cell.ts';
 

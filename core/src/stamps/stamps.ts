@@ -1,4 +1,4 @@
-import { drawnShare } from '../noise/draw.ts';
+import { drawnShare } from '../lattice/draw.ts';
 import {
   closedCurve,
   corners,

@@ -75,6 +75,13 @@ export const channelAt = (channel: SurfaceChannel, i: number): number =>
 export const strided = (channel: SurfaceChannel): { plane: Float32Array; step: 0 | 1 } =>
   typeof channel === 'number' ? { plane: Float32Array.of(channel), step: 0 } : { plane: channel, step: 1 };
 
+/** A part of a channel's plane, or the one value that holds for all of it. */
+export const partOf = (
+  { plane, step }: ReturnType<typeof strided>,
+  from: number,
+  to: number,
+): Float32Array => (step === 0 ? plane : plane.subarray(from, to));
+
 /** A channel as one value each pixel. */
 export const planeOfChannel = (channel: SurfaceChannel, count: number): Float32Array =>
   typeof channel === 'number' ? new Float32Array(count).fill(channel) : channel;

@@ -20,6 +20,8 @@ export interface WorkContext {
   checkpoint(done: number): Promise<void>;
   /** A part of the result, kept by what it depends on, so that an unrelated dial does not make it again. */
   part<T>(name: string, dependsOn: unknown, make: () => Promise<T> | T): Promise<T>;
+  /** A part that is kept; nothing where there is none. */
+  known<T>(name: string, dependsOn: unknown): T | undefined;
   /** Threads that may share what takes long. */
   team: Team;
   /** A stored picture as values 0..1 (the fourth plane its alpha), reduced as far as `shortEdge` pixels of its shorter side are left. */
@@ -54,6 +56,7 @@ export const PLAIN_CONTEXT: WorkContext = {
   team: ALONE,
   checkpoint: async () => {},
   part: async (_name, _dependsOn, make) => make(),
+  known: () => undefined,
   picture: async () => {
     throw new Error('There are no stored pictures here.');
   },

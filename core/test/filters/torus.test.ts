@@ -134,6 +134,7 @@ const NO_FILTER_FOLDERS = [
   'masks',
   'memory',
   // Made from nothing but counts and a seed: tested by themselves.
+  'lattice',
   'noise',
   'pattern',
   'outline',

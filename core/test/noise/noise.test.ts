@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import fc from 'fast-check';
-import { cellOf, latticeOf, nearestLattice, shapeOfLattice } from '../../src/noise/lattice.ts';
+import { cellOf, latticeOf, nearestLattice, shapeOfLattice } from '../../src/lattice/lattice.ts';
 import { NOISE_KINDS, type NoiseShape, noiseRow, snappedNoise } from '../../src/noise/noise.ts';
 
 const TILE = { width: 512, height: 512, edgeMetres: 1 };

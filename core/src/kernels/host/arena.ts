@@ -70,6 +70,11 @@ export class Arena {
     return new Float64Array(this.#memory.buffer, at, length).slice();
   }
 
+  /** Puts 64-bit floats that a kernel wrote into an array, from its start. */
+  doublesInto(out: Float64Array, at: number, length: number): void {
+    out.set(new Float64Array(this.#memory.buffer, at, length));
+  }
+
   /** A copy of bytes that a kernel wrote. */
   bytesAt(at: number, length: number): Uint8Array {
     return new Uint8Array(this.#memory.buffer, at, length).slice();

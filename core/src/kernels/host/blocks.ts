@@ -26,3 +26,38 @@ export function byBlocks(
   });
   return out;
 }
+
+/**
+ * A plane changed in place, block by block, with others that are as long or have one value for all. `change` is told where the
+ * block lies, where those of the others do, and the step of each: 0 where one vector of the same values holds for all.
+ */
+export function inPlace(
+  call: Call,
+  plane: Float32Array,
+  others: readonly Float32Array[],
+  change: (
+    exports: Exports,
+    at: number,
+    others: readonly number[],
+    bytes: number,
+    steps: readonly (0 | 1)[],
+  ) => void,
+): void {
+  const steps = others.map((other) => (other.length === 1 && plane.length !== 1 ? 0 : 1));
+  call((exports, arena) => {
+    const room = vectors(Math.min(BLOCK, plane.length));
+    arena.begin((1 + others.length) * room);
+    const at = arena.room(room);
+    const places = others.map(() => arena.room(room));
+    for (let from = 0; from < plane.length; from += BLOCK) {
+      const block = plane.subarray(from, from + BLOCK);
+      arena.view(at, block.length).set(block);
+      for (const [k, other] of others.entries()) {
+        if (steps[k] === 0) arena.view(places[k], 4).fill(other[0]);
+        else arena.view(places[k], block.length).set(other.subarray(from, from + block.length));
+      }
+      change(exports, at, places, vectors(block.length), steps);
+      block.set(arena.view(at, block.length));
+    }
+  });
+}

@@ -21,6 +21,14 @@ export interface Exports {
   toOklab(...values: number[]): void;
   encodeSrgb(...values: number[]): void;
   blendChannel(...values: number[]): void;
+  blendHeight(...values: number[]): void;
+  blendPlanes(...values: number[]): void;
+  combineCovers(...values: number[]): void;
+  addSlopes(...values: number[]): void;
+  gradientNoise(...values: number[]): void;
+  cellNoise(...values: number[]): void;
+  levelPlane(...values: number[]): void;
+  lookUp(...values: number[]): void;
   searchCut(...values: number[]): number;
   seenPlanes(...values: number[]): void;
   cutCosts(...values: number[]): void;

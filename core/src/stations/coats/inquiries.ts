@@ -1,10 +1,10 @@
 import { Raster } from '../../raster/raster.ts';
 import { planeOfChannel } from '../../surface/surface.ts';
 import type { Inquiry } from '../inquiry.ts';
+import { coatAlone, sceneBelow } from './climb.ts';
 import type { Channel } from './layers.ts';
 import type { CoatsInput } from './scene.ts';
 import type { CoatsSettings } from './settings.ts';
-import { coatAlone, sceneBelow } from './stack.ts';
 import { coats } from './station.ts';
 
 /** Which coat, and what of it: its mask, or what it puts into a channel. */

@@ -2,8 +2,8 @@ import { Raster } from '../../raster/raster.ts';
 import type { SurfaceChannel } from '../../surface/surface.ts';
 
 /**
- * The surface as far as some coat: what the coats from there on see below them. Nothing is written over: a coat that changes a
- * channel puts a new plane in its place.
+ * The surface as far as some coat: what the coats from there on see below them. A coat that changes a channel puts another
+ * object in its place, even where it writes over planes that nobody else looks at.
  */
 export interface Layers {
   /** Base colour, linear RGB. */
@@ -21,6 +21,17 @@ export interface Layers {
   /** Height in mm above the lowest point that Relief made. */
   heightMm: Float32Array;
 }
+
+/** Their names. */
+export const LAYERS = [
+  'colour',
+  'roughness',
+  'metallic',
+  'f0',
+  'opacity',
+  'emission',
+  'heightMm',
+] as const satisfies readonly (keyof Layers)[];
 
 /** What a coat can put something into. */
 export const CHANNELS = ['colour', 'roughness', 'metallic', 'height', 'opacity', 'emission', 'f0'] as const;

@@ -16,15 +16,14 @@ export interface CoatsInput {
   finish: FinishOutput;
 }
 
-/** Up to this size what is made on the way is kept, so that changing one coat makes only those above it again. */
-export const KEPT_SIZE = 1024;
-
 /** What a part of a mask and a value are made from: everything below a coat. */
 export interface Scene {
   input: CoatsInput;
   below: Layers;
   frame: Frame;
   context: WorkContext;
+  /** Whether one of the layers below stays as it is, so that what is made from it can be kept. */
+  isLasting(name: keyof Layers): boolean;
   /** What follows from the height below, made when asked for. */
   normal(): Promise<Shape['normal']>;
   cavity(): Promise<Shape['cavity']>;

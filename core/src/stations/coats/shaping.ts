@@ -1,4 +1,6 @@
 import { KERNELS } from '../../kernels/kernels.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { summing } from '../../planes/summing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
@@ -7,6 +9,7 @@ import { cavityMap } from '../relief/cavity.ts';
 import { occlusionMap } from '../relief/occlusion-map.ts';
 import type { ReliefOutput } from '../relief/output.ts';
 import { cavitySigma } from '../relief/scale.ts';
+import { KEPT_SIZE } from './kept.ts';
 
 /** What follows from a height: made by Relief's own rules, so that coats and relief agree. */
 export interface Shape {
@@ -17,24 +20,6 @@ export interface Shape {
 }
 
 type Context = Pick<WorkContext, 'checkpoint' | 'team'>;
-
-/** Adds the slopes of a height's normals to those of others: unit vectors again, in place of the second. */
-function* addingSlopes(base: Raster, added: Raster): Steps<Raster> {
-  const [ax, ay, az] = base.planes;
-  const [bx, by, bz] = added.planes;
-  yield* inParts(ax.length, (from, to) => {
-    for (let i = from; i < to; i++) {
-      const za = Math.max(1e-4, az[i]);
-      const x = ax[i] / za + bx[i] / bz[i];
-      const y = ay[i] / za + by[i] / bz[i];
-      const length = Math.sqrt(x * x + y * y + 1);
-      bx[i] = x / length;
-      by[i] = y / length;
-      bz[i] = 1 / length;
-    }
-  });
-  return added;
-}
 
 /**
  * The normals of a height in mm: those of Relief, which may have detail of their own, with the slopes of what was added to its
@@ -47,36 +32,24 @@ export async function normalOf(
   { checkpoint }: Context,
 ): Promise<Raster> {
   const { kernel, normalStrength, normalY } = relief.shaping.chosen;
-  const added = new Float32Array(heightMm.length);
   const { depthMm, height } = relief;
-  await runSteps(
-    inParts(added.length, (from, to) => {
-      for (let i = from; i < to; i++) added[i] = heightMm[i] - depthMm * height[i];
-    }),
-    checkpoint,
-  );
+  const added = await runSteps(summing([heightMm, height], [1, -depthMm]), checkpoint);
   const mm = 1 / 1000 / frame.edgeMetres;
   const slopes = await runSteps(
     KERNELS.makingNormals(added, frame, mm, normalStrength, kernel, normalY, frame.edges),
     checkpoint,
   );
-  return runSteps(addingSlopes(relief.normal, slopes), checkpoint);
-}
-
-/** A height in mm on Relief's own scale, on which its depth is 1. */
-async function onScale(
-  heightMm: Float32Array,
-  depthMm: number,
-  { checkpoint }: Context,
-): Promise<Float32Array> {
-  const out = new Float32Array(heightMm.length);
+  PLANES.give(added);
   await runSteps(
-    inParts(out.length, (from, to) => {
-      for (let i = from; i < to; i++) out[i] = heightMm[i] / depthMm;
+    inParts(added.length, (from, to) => {
+      const [base, own] = [relief.normal, slopes].map(({ planes }) =>
+        planes.map((plane) => plane.subarray(from, to)),
+      );
+      KERNELS.addSlopes(base, own);
     }),
     checkpoint,
   );
-  return out;
+  return slopes;
 }
 
 /** Where Relief has no depth, heights in mm are measured by one of this many. */
@@ -95,7 +68,7 @@ export async function cavityOf(
     hollows: chosen.cavityStrength * chosen.cavityHollows,
     edges: chosen.cavityStrength * chosen.cavityEdges,
   };
-  const field = await onScale(heightMm, depth, context);
+  const field = await runSteps(summing([heightMm], [1 / depth]), context.checkpoint);
   // A flat relief has no spread of its own to go by.
   const spread = cavitySpread > 0 ? cavitySpread * (relief.depthMm / depth) : FLAT_SPREAD;
   const made = await runSteps(
@@ -118,21 +91,50 @@ export async function occlusionOf(
 ): Promise<Float32Array | null> {
   if (!relief.occlusion) return null;
   const { chosen, isOcclusionGiven } = relief.shaping;
-  const field = await onScale(heightMm, 1, context);
-  const made = await occlusionMap(field, { ...chosen, depthMm: 1 }, frame, context.checkpoint, context.team);
+  const made = await occlusionMap(
+    heightMm,
+    { ...chosen, depthMm: 1 },
+    frame,
+    context.checkpoint,
+    context.team,
+  );
   if (!isOcclusionGiven) return made;
   const given = relief.occlusion;
   return made.map((value, i) => Math.min(value, given[i]));
 }
 
+const MADE = new WeakMap<Float32Array, Partial<Shape>>();
+const MAKING: {
+  [K in keyof Shape]: (
+    heightMm: Float32Array,
+    relief: ReliefOutput,
+    frame: Frame,
+    context: Context,
+  ) => Promise<Shape[K]>;
+} = { normal: normalOf, cavity: cavityOf, occlusion: occlusionOf };
+
+/** What follows from a height in mm, made once as long as that lives, however many coats see it. */
+export async function shapeOf<K extends keyof Shape>(
+  what: K,
+  heightMm: Float32Array,
+  relief: ReliefOutput,
+  frame: Frame,
+  context: Context,
+): Promise<Shape[K]> {
+  const made = MADE.get(heightMm) ?? {};
+  MADE.set(heightMm, made);
+  const known = made[what];
+  if (known !== undefined) return known;
+  const found = await MAKING[what](heightMm, relief, frame, context);
+  if (frame.size <= KEPT_SIZE) made[what] = found as Partial<Shape>[K];
+  return found;
+}
+
+/** Says that a plane will hold another height. */
+export const forgetShape = (heightMm: Float32Array): void => void MADE.delete(heightMm);
+
 /** A height 0..1 between two heights in mm. */
-export function* scaledHeight(heightMm: Float32Array, lowMm: number, highMm: number): Steps<Float32Array> {
-  const out = new Float32Array(heightMm.length);
+export function scaledHeight(heightMm: Float32Array, lowMm: number, highMm: number): Steps<Float32Array> {
   const scale = highMm > lowMm ? 1 / (highMm - lowMm) : 0;
-  yield* inParts(out.length, (from, to) => {
-    for (let i = from; i < to; i++) {
-      out[i] = scale === 0 ? 0.5 : Math.min(1, Math.max(0, (heightMm[i] - lowMm) * scale));
-    }
-  });
-  return out;
+  return summing([heightMm], [scale], { base: scale === 0 ? 0.5 : -lowMm * scale, low: 0, high: 1 });
 }

@@ -12,13 +12,15 @@ import { gauge } from '../gauge/station.ts';
 import { join } from '../join/station.ts';
 import { relief } from '../relief/station.ts';
 import { station } from '../station.ts';
+import { coated } from './climb.ts';
+import { keyOfFrame } from './kept.ts';
 import type { Layers } from './layers.ts';
 import { PART_KINDS } from './mask/parts.ts';
 import type { CoatsOutput } from './output.ts';
 import type { CoatsInput } from './scene.ts';
 import { type CoatsSettings, settings } from './settings.ts';
-import { cavityOf, normalOf, occlusionOf, scaledHeight } from './shaping.ts';
-import { changes, coated, coatsInUse, coatsOfHeight, essenceOf, keyOfFrame, opacityPlane } from './stack.ts';
+import { scaledHeight, shapeOf } from './shaping.ts';
+import { changes, coatsInUse, coatsOfHeight, essenceOf, opacityPlane } from './stack.ts';
 import { VALUE_KINDS } from './value/values.ts';
 import { verdict } from './verdict.ts';
 
@@ -65,9 +67,9 @@ async function shaped(
   return {
     relief: await runSteps(scaledHeight(heightMm, lowMm, highMm), context.checkpoint),
     depthMm: highMm - lowMm,
-    normal: await normalOf(heightMm, relief, frame, context),
-    cavity: await cavityOf(heightMm, relief, frame, context),
-    occlusion: await occlusionOf(heightMm, relief, frame, context),
+    normal: await shapeOf('normal', heightMm, relief, frame, context),
+    cavity: await shapeOf('cavity', heightMm, relief, frame, context),
+    occlusion: await shapeOf('occlusion', heightMm, relief, frame, context),
   };
 }
 
@@ -90,7 +92,7 @@ export const coats = station({
     changes(chosen, 'height') ? [coatsInUse(coatsOfHeight(chosen)).map(essenceOf), keyOfFrame(frame)] : null,
   async decide(input: CoatsInput, chosen, frame, context): Promise<CoatsDecision> {
     if (!changes(chosen, 'height')) return { rangeMm: null };
-    const { heightMm } = await coated(coatsOfHeight(chosen), input, frame, context);
+    const { heightMm } = await coated(coatsOfHeight(chosen), input, frame, context, 'height');
     const { min, max } = statistics(heightMm);
     return { rangeMm: [min, max] };
   },

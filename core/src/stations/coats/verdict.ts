@@ -7,10 +7,12 @@ import type { Frame } from '../../tile/frame.ts';
 import type { Verdict } from '../../verdict.ts';
 import { runSteps } from '../../work/steps.ts';
 import { StepTally } from '../join/seam.ts';
+import { coatAlone, sceneBelow } from './climb.ts';
+import { KEPT_SIZE } from './kept.ts';
 import type { CoatsOutput } from './output.ts';
-import { type CoatsInput, KEPT_SIZE } from './scene.ts';
+import type { CoatsInput } from './scene.ts';
 import type { CoatsSettings } from './settings.ts';
-import { coatAlone, coatsInUse, sceneBelow } from './stack.ts';
+import { coatsInUse } from './stack.ts';
 import { type PaintedLight, shadeOf } from './value/light.ts';
 
 /** Values of metallic that are neither metal nor not. */

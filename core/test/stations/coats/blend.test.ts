@@ -2,9 +2,9 @@ import { linearToSrgb, Raster, runToEnd, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import sharp, { type Blend } from 'sharp';
+import type { SeparableRule as Separable, Triple } from '../../../src/kernels/blend-planes/reference.ts';
 import { blendingHeight } from '../../../src/stations/coats/blend/heights.ts';
 import { lumOf, satOf } from '../../../src/stations/coats/blend/hsl.ts';
-import type { Separable, Triple } from '../../../src/stations/coats/blend/mode.ts';
 import { BLEND_MODES, type BlendName } from '../../../src/stations/coats/blend/modes.ts';
 import { blendingChannel, blendingColour } from '../../../src/stations/coats/blend/over.ts';
 

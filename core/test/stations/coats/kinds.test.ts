@@ -68,6 +68,7 @@ async function sceneAt(size: number): Promise<Scene> {
     frame,
     context: stored,
     cover: 1,
+    isLasting: () => true,
     part: async () => 0,
     normal: async () => read.relief.normal,
     cavity: async () => read.relief.cavity,

@@ -1,9 +1,9 @@
 import { defaultsOf, Raster, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
+import { coatAlone, coated, sceneBelow } from '../../../src/stations/coats/climb.ts';
 import type { Part } from '../../../src/stations/coats/mask/parts.ts';
 import type { CoatGroup, CoatOutput } from '../../../src/stations/coats/settings.ts';
 import { COAT_GROUP_SETTINGS } from '../../../src/stations/coats/settings.ts';
-import { coatAlone, coated, sceneBelow } from '../../../src/stations/coats/stack.ts';
 import { PLAIN_CONTEXT, type WorkContext } from '../../../src/team/context.ts';
 import { farthest, planeOf, tilingPicture } from '../../fields.ts';
 import { frameOf } from '../run.ts';

@@ -3,6 +3,7 @@ import { separable } from './mode.ts';
 /** Sum of both. */
 export const add = separable({
   title: 'Add',
+  code: 12,
   row(below, above, step, out, from, to) {
     for (let i = from; i < to; i++) {
       const b = below[i];

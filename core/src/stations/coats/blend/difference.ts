@@ -3,6 +3,7 @@ import { separable } from './mode.ts';
 /** How far both are apart (W3C Compositing and Blending Level 1, 2024). */
 export const difference = separable({
   title: 'Difference',
+  code: 10,
   row(below, above, step, out, from, to) {
     for (let i = from; i < to; i++) {
       const b = below[i];

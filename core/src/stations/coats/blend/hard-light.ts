@@ -3,6 +3,7 @@ import { separable } from './mode.ts';
 /** Multiplies where what lies above is dark, screens where it is bright (W3C Compositing and Blending Level 1, 2024). */
 export const hardLight = separable({
   title: 'Hard light',
+  code: 8,
   row(below, above, step, out, from, to) {
     for (let i = from; i < to; i++) {
       const b = below[i];

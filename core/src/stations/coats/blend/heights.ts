@@ -1,4 +1,5 @@
-import { type SurfaceChannel, strided } from '../../../surface/surface.ts';
+import { KERNELS } from '../../../kernels/kernels.ts';
+import { partOf, type SurfaceChannel, strided } from '../../../surface/surface.ts';
 import { inParts, type Steps } from '../../../work/steps.ts';
 
 /** How a coat's height meets the height below it, both in mm. */
@@ -29,16 +30,9 @@ export function* blendingHeight(
   mode: HeightMode,
 ): Steps<void> {
   const base = mode === 'level' ? coveredMean(below, cover) : 0;
-  const to = (value: number, own: number): number => {
-    if (mode === 'add') return value + own;
-    if (mode === 'raise') return Math.max(value, own);
-    if (mode === 'lower') return Math.min(value, own);
-    return base + own;
-  };
+  const rule = mode === 'level' ? 'replace' : mode;
   const [a, c] = [above, cover].map(strided);
-  yield* inParts(below.length, (from, end) => {
-    for (let i = from; i < end; i++) {
-      below[i] += c.plane[c.step * i] * (to(below[i], a.plane[a.step * i]) - below[i]);
-    }
+  yield* inParts(below.length, (from, to) => {
+    KERNELS.blendHeight(below.subarray(from, to), partOf(a, from, to), partOf(c, from, to), rule, base);
   });
 }

@@ -4,6 +4,7 @@ import { ofColours } from './mode.ts';
 /** The hue of what lies above, with saturation and brightness of what is below (W3C Compositing and Blending Level 1, 2024). */
 export const hue = ofColours({
   title: 'Hue',
+  code: 15,
   into(below, above, out) {
     const lum = lumOf(below);
     const sat = satOf(below);

@@ -3,6 +3,7 @@ import { separable } from './mode.ts';
 /** Product of both: never brighter than either (W3C Compositing and Blending Level 1, 2024). */
 export const multiply = separable({
   title: 'Multiply',
+  code: 1,
   row(below, above, step, out, from, to) {
     for (let i = from; i < to; i++) {
       const b = below[i];

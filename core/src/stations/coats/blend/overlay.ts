@@ -3,6 +3,7 @@ import { separable } from './mode.ts';
 /** Hard light with both exchanged: what is below says where it is multiplied or screened (W3C Compositing and Blending Level 1, 2024). */
 export const overlay = separable({
   title: 'Overlay',
+  code: 3,
   row(below, above, step, out, from, to) {
     for (let i = from; i < to; i++) {
       const b = below[i];

@@ -4,6 +4,7 @@ import { ofColours } from './mode.ts';
 /** The saturation of what lies above, with hue and brightness of what is below (W3C Compositing and Blending Level 1, 2024). */
 export const saturation = ofColours({
   title: 'Saturation',
+  code: 16,
   into(below, above, out) {
     const lum = lumOf(below);
     const sat = satOf(above);

@@ -6,6 +6,7 @@ const brightened = (below: number): number =>
 /** Darkens or brightens what is below gently, as what lies above is dark or bright (W3C Compositing and Blending Level 1, 2024). */
 export const softLight = separable({
   title: 'Soft light',
+  code: 9,
   row(below, above, step, out, from, to) {
     for (let i = from; i < to; i++) {
       const b = below[i];

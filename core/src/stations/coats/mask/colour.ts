@@ -33,7 +33,7 @@ export const colour = partKind({
       unit: '',
     }),
   },
-  isOfBelow: () => true,
+  reads: () => ['colour'],
   async values({ colour: of, reach, fade }, { below, context }) {
     const lab = KERNELS.oklabPlanes(below.colour.planes);
     const near = (from: number, to: number) =>

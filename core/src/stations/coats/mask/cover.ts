@@ -1,8 +1,14 @@
 import { blurring } from '../../../filters/gaussian.ts';
-import { type SurfaceChannel, strided } from '../../../surface/surface.ts';
+import { KERNELS } from '../../../kernels/kernels.ts';
+import { copyOf } from '../../../memory/copy.ts';
+import { identityOf } from '../../../memory/identity.ts';
+import { PLANES } from '../../../memory/pool.ts';
+import { partOf, type SurfaceChannel, strided } from '../../../surface/surface.ts';
 import { inParts, runSteps, type Steps } from '../../../work/steps.ts';
 import { sigmaOf } from '../../relief/scale.ts';
-import { KEPT_SIZE, type Scene } from '../scene.ts';
+import { KEPT_SIZE, keyOfFrame } from '../kept.ts';
+import type { Layers } from '../layers.ts';
+import type { Scene } from '../scene.ts';
 import type { Common, PartKind } from './part.ts';
 import { PART_KINDS, type Part } from './parts.ts';
 
@@ -19,22 +25,41 @@ function* levelled(values: SurfaceChannel, { low, high, softness, invert }: Comm
   const width = Math.max(STEEPEST, softness * Math.abs(range)) * (range < 0 ? -1 : 1);
   const scale = (invert ? -1 : 1) / width;
   const { plane } = strided(values);
-  yield* inParts(plane.length, (from, to) => {
-    for (let i = from; i < to; i++) {
-      const share = (plane[i] - middle) * scale + 0.5;
-      plane[i] = share < 0 ? 0 : Math.min(share, 1);
-    }
-  });
+  yield* inParts(plane.length, (from, to) => KERNELS.levelPlane(plane.subarray(from, to), middle, scale));
   return typeof values === 'number' ? plane[0] : plane;
 }
 
 const kindOf = ({ by }: Part) => PART_KINDS[by] as unknown as PartKind;
 
-/** The values of a part before its levels; those that follow from the frame alone are kept while what is below changes. */
+/**
+ * What is kept, or made and kept where the tile is small enough and what it is made from stays for a while; as a plane of
+ * whoever asks.
+ */
+async function kept(
+  name: string,
+  key: unknown,
+  reads: readonly (keyof Layers)[],
+  scene: Scene,
+  make: () => Promise<SurfaceChannel>,
+): Promise<SurfaceChannel> {
+  const { frame, below } = scene;
+  if (frame.size > KEPT_SIZE || !reads.every((layer) => scene.isLasting(layer))) return make();
+  const from = reads.map((layer) => [layer, identityOf(below[layer])]);
+  const found = await scene.context.part(name, [key, from, keyOfFrame(frame)], make);
+  return typeof found === 'number' ? found : copyOf(found);
+}
+
+/** What parts read of the layers below. */
+const readBelow = (parts: readonly Part[]): (keyof Layers)[] => [
+  ...new Set(parts.flatMap((part) => kindOf(part).reads(part as never))),
+];
+
+/** The values of a part before its levels, kept while what they are made from stays. */
 async function rawValues(part: Part, scene: Scene, before: SurfaceChannel): Promise<SurfaceChannel> {
   const kind = kindOf(part);
   const make = () => kind.values(part as never, scene, before);
-  if (kind.isOfBelow(part as never) || scene.frame.size > KEPT_SIZE) return make();
+  // What the parts before it select is another plane each time.
+  if (kind.replacesBefore?.(part as never)) return make();
   const {
     how: _how,
     low: _low,
@@ -44,8 +69,7 @@ async function rawValues(part: Part, scene: Scene, before: SurfaceChannel): Prom
     blurMm: _blur,
     ...own
   } = part;
-  const kept = await scene.context.part('mask part', [own, scene.frame.edgeMetres, scene.frame.seed], make);
-  return typeof kept === 'number' ? kept : kept.slice();
+  return kept('mask part', own, readBelow([part]), scene, make);
 }
 
 /** What one part selects, 0..1. */
@@ -71,13 +95,9 @@ export function* combining(
   const [a, b] = [cover, own].map(strided);
   const isOne = a.step + b.step === 0;
   const out = isOne ? new Float32Array(1) : typeof cover === 'number' ? new Float32Array(count) : cover;
-  // `without` is `and` with what is not selected.
-  const [gain, base] = how === 'without' ? [-1, 1] : [1, 0];
+  if (a.step === 0) out.fill(a.plane[0]);
   yield* inParts(out.length, (from, to) => {
-    for (let i = from; i < to; i++) {
-      const [first, second] = [a.plane[a.step * i], b.plane[b.step * i]];
-      out[i] = how === 'or' ? Math.max(first, second) : first * (base + gain * second);
-    }
+    KERNELS.combineCovers(out.subarray(from, to), partOf(b, from, to), how);
   });
   return isOne ? out[0] : out;
 }
@@ -86,16 +106,22 @@ export function* combining(
  * How much of each pixel a mask selects, 0..1: its parts one after the other, `and` by the product, `or` by the larger,
  * `without` by the product with what is not selected. A mask without parts selects the whole tile.
  */
-export async function coatCover(parts: readonly Part[], scene: Scene): Promise<SurfaceChannel> {
+export function coatCover(parts: readonly Part[], scene: Scene): Promise<SurfaceChannel> {
+  return kept('mask', parts, readBelow(parts), scene, () => combined(parts, scene));
+}
+
+async function combined(parts: readonly Part[], scene: Scene): Promise<SurfaceChannel> {
   const { width, height } = scene.frame;
   let cover: SurfaceChannel | null = null;
   for (const part of parts) {
     const own = await partCover(part, scene, cover ?? 1);
     await scene.context.checkpoint(0);
-    cover =
-      cover === null || kindOf(part).replacesBefore?.(part as never)
-        ? own
-        : await runSteps(combining(cover, own, part.how, width * height), scene.context.checkpoint);
+    if (cover === null || kindOf(part).replacesBefore?.(part as never)) {
+      cover = own;
+      continue;
+    }
+    cover = await runSteps(combining(cover, own, part.how, width * height), scene.context.checkpoint);
+    if (typeof own !== 'number') PLANES.give(own);
   }
   return cover ?? 1;
 }

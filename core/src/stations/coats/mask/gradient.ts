@@ -173,7 +173,7 @@ export const gradient = partKind({
       unit: 'mm',
     }),
   },
-  isOfBelow: ({ kind }) => kind === 'height',
+  reads: ({ kind }) => (kind === 'height' ? ['heightMm'] : []),
   async values({ kind, ends, lowMm, highMm }, { frame, below, context }) {
     if (kind === 'height') {
       const range = highMm - lowMm || 1e-6;

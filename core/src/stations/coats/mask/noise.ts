@@ -90,7 +90,7 @@ export const noise = partKind({
       unit: '',
     }),
   },
-  isOfBelow: () => false,
+  reads: () => [],
   values({ kind, ...shape }, { frame, context }) {
     const row = noiseRow({ ...shape, kind, seed: shape.seed + 7919 * frame.seed }, frame);
     return runSteps(filled(frame, row), context.checkpoint);

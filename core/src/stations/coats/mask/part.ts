@@ -1,6 +1,7 @@
 import { choice, flag, number, type SettingsOf, type Values } from '../../../settings/kinds.ts';
 import type { SurfaceChannel } from '../../../surface/surface.ts';
 import type { PictureRef } from '../../../tile/given.ts';
+import type { Layers } from '../layers.ts';
 import type { Scene } from '../scene.ts';
 
 /** What every part of a mask has, whatever it is selected by. */
@@ -68,8 +69,8 @@ export interface PartKind<S extends SettingsOf = SettingsOf> {
   planes?: Record<string, (part: Values<S>, scene: Scene, before: SurfaceChannel) => Promise<SurfaceChannel>>;
   /** Whether it stands in the place of the parts before it, because it is made of what they select. */
   replacesBefore?(part: Values<S>): boolean;
-  /** Whether it follows from anything but the frame, so that it is made again when what is below changes. */
-  isOfBelow(part: Values<S>): boolean;
+  /** What of the layers below it follows from; while that stays, so does what it selects. */
+  reads(part: Values<S>): readonly (keyof Layers)[];
 }
 
 export const partKind = <const S extends SettingsOf>(kind: PartKind<S>): PartKind<S> => kind;

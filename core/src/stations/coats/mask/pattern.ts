@@ -118,7 +118,7 @@ function planeOf({ pick: _pick, ...shape }: Pattern, plane: PatternPlane, { fram
 export const pattern = partKind({
   title: 'Pattern',
   settings,
-  isOfBelow: () => false,
+  reads: () => [],
   values: (part, scene) => planeOf(part, part.pick, scene),
   planes: {
     profile: (part, scene) => planeOf(part, 'profile', scene),

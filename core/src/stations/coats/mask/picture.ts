@@ -16,7 +16,7 @@ export const picture = partKind({
     }),
   },
   pictures: (placed) => pictureOfPlaced(placed),
-  isOfBelow: () => false,
+  reads: () => [],
   async values({ read, ...placed }, scene) {
     if (read === 'tone') return placedTone(placed, scene);
     const found = await placedPicture(placed, scene, false);

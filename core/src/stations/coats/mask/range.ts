@@ -1,14 +1,17 @@
 import { blurring } from '../../../filters/gaussian.ts';
 import { KERNELS } from '../../../kernels/kernels.ts';
+import { PLANES } from '../../../memory/pool.ts';
 import { takingLuminance } from '../../../planes/luminance.ts';
 import { madeInParts } from '../../../planes/made-in-parts.ts';
 import { mapping } from '../../../planes/mapped.ts';
+import { summing } from '../../../planes/summing.ts';
 import { choice, number } from '../../../settings/kinds.ts';
 import { statistics } from '../../../statistics/statistics.ts';
 import type { SurfaceChannel } from '../../../surface/surface.ts';
 import { GIVEN_MAPS, type GivenMap, isOnePlane } from '../../../tile/given.ts';
 import { runSteps } from '../../../work/steps.ts';
 import { sigmaOf } from '../../relief/scale.ts';
+import type { Layers } from '../layers.ts';
 import type { Scene } from '../scene.ts';
 import { partKind } from './part.ts';
 
@@ -43,6 +46,22 @@ export const RANGE_NAMES = [
 ] as const;
 type RangeMap = (typeof RANGE_MAPS)[number];
 
+/** What of the layers below each of them is made from. */
+export const READ_FROM: Record<RangeMap, readonly (keyof Layers)[]> = {
+  tone: ['colour'],
+  luminance: ['colour'],
+  height: ['heightMm'],
+  slope: ['heightMm'],
+  facing: ['heightMm'],
+  cavity: ['heightMm'],
+  occlusion: ['heightMm'],
+  wear: ['heightMm'],
+  roughness: ['roughness'],
+  metallic: ['metallic'],
+  opacity: ['opacity'],
+  supplied: [],
+};
+
 const lean = (z: number) => (2 / Math.PI) * Math.acos(Math.min(1, z));
 
 /** Deviations of local relief that a convex edge must stand out by to be worn wholly. */
@@ -59,16 +78,11 @@ async function wear(scene: Scene, widthMm: number): Promise<Float32Array> {
     blurring(below.heightMm, frame.width, frame.height, sigma, frame.edges),
     checkpoint,
   );
-  const local = await runSteps(
-    mapping(below.heightMm, (value, i) => value - around[i]),
-    checkpoint,
-  );
+  const local = await runSteps(summing([below.heightMm, around], [1, -1]), checkpoint);
+  PLANES.give(around);
   const full = WORN * statistics(local).deviation;
   if (full < 1e-6) return local.fill(0);
-  return runSteps(
-    mapping(local, (value) => Math.min(1, Math.max(0, value / full))),
-    checkpoint,
-  );
+  return runSteps(summing([local], [1 / full], { low: 0, high: 1 }), checkpoint);
 }
 
 /** How far the surface leans towards a direction in the picture: 0.5 where flat, 1 where it faces it. */
@@ -87,10 +101,7 @@ async function facing(scene: Scene, degrees: number): Promise<Float32Array> {
 async function heightShare({ below, context }: Scene): Promise<Float32Array> {
   const { min, max } = statistics(below.heightMm);
   const scale = max > min ? 1 / (max - min) : 0;
-  return runSteps(
-    mapping(below.heightMm, (value) => (value - min) * scale),
-    context.checkpoint,
-  );
+  return runSteps(summing([below.heightMm], [scale], { base: -min * scale }), context.checkpoint);
 }
 
 export interface RangeHow {
@@ -189,7 +200,7 @@ export const range = partKind({
       unit: '°',
     }),
   },
-  isOfBelow: () => true,
+  reads: ({ map }) => [...READ_FROM[map]],
   async values({ map, ...how }, scene) {
     const values = (await valuesOf(scene, map, how)) ?? 0;
     return typeof values === 'number' ? values : values.slice();

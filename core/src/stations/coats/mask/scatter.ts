@@ -1,5 +1,5 @@
+import { drawnShare } from '../../../lattice/draw.ts';
 import { discs } from '../../../noise/discs.ts';
-import { drawnShare } from '../../../noise/draw.ts';
 import { visiting } from '../../../outline/fill.ts';
 import { choice, number, type Values } from '../../../settings/kinds.ts';
 import { sampled, stampOutline, stampTable } from '../../../stamps/stamp-table.ts';
@@ -179,7 +179,7 @@ export const scatter = partKind({
   title: 'Scatter',
   settings,
   replacesBefore: ({ density }) => density === 'before',
-  isOfBelow: ({ density }) => density === 'before',
+  reads: () => [],
   values: (part, scene, before) => planeOf(part, part.pick, scene, before),
   planes: {
     profile: (part, scene, before) => planeOf(part, 'profile', scene, before),

@@ -138,7 +138,7 @@ export const shape = partKind({
       words: (points) => (points.length === 1 ? '1 point' : `${points.length} points`),
     }),
   },
-  isOfBelow: () => false,
+  reads: () => [],
   values(part, { frame, context }) {
     const whole = outlineOf(part, frame);
     const drawn =

@@ -4,6 +4,6 @@ import { partKind } from './part.ts';
 export const whole = partKind({
   title: 'Whole tile',
   settings: {},
-  isOfBelow: () => false,
+  reads: () => [],
   values: async () => 1,
 });

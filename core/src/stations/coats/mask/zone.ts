@@ -6,7 +6,7 @@ import { partKind } from './part.ts';
 export const zone = partKind({
   title: 'Zone',
   settings: { zone: { ...zoneId, help: 'The id of the zone that is selected.' } },
-  isOfBelow: () => true,
+  reads: () => [],
   async values({ zone: id }, { input, frame, context }) {
     const mask = frame.masks.find((one) => one.id === id);
     return mask ? maskCover(mask, input, frame, context) : 0;

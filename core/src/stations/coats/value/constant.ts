@@ -28,6 +28,7 @@ export const constant = valueKind({
       unit: 'mm',
     }),
   },
+  reads: () => [],
   async value({ colour: hex, amount, heightMm }, channel) {
     if (isColourChannel(channel)) return { kind: 'colour', of: linearOfHex(hex) };
     return { kind: 'single', of: channel === 'height' ? heightMm : amount };

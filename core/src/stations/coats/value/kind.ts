@@ -2,7 +2,7 @@ import type { Raster } from '../../../raster/raster.ts';
 import type { SettingsOf, Values } from '../../../settings/kinds.ts';
 import type { SurfaceChannel } from '../../../surface/surface.ts';
 import type { PictureRef } from '../../../tile/given.ts';
-import type { Channel } from '../layers.ts';
+import type { Channel, Layers } from '../layers.ts';
 import type { Scene } from '../scene.ts';
 
 /**
@@ -26,6 +26,8 @@ export interface ValueKind<S extends SettingsOf = SettingsOf> {
   settings: S;
   /** Pictures it refers to, by what each is for. */
   pictures?(given: Values<S>): Record<string, PictureRef>;
+  /** What of the layers below it is made from. */
+  reads(given: Values<S>): readonly (keyof Layers)[];
   /** Null where there is nothing to put in. */
   value(given: Values<S>, channel: Channel, scene: Scene): Promise<Value | null>;
 }

@@ -90,6 +90,7 @@ export const light = valueKind({
       unit: '×',
     }),
   },
+  reads: () => ['colour', 'heightMm'],
   async value(given, _channel, scene) {
     const { below, context, frame } = scene;
     const normal = await scene.normal();

@@ -49,6 +49,7 @@ export const line = valueKind({
       unit: '',
     }),
   },
+  reads: () => [],
   async value({ line: id, ownLine, place }, channel): Promise<Value | null> {
     const found = lineOf({ line: id, ownLine });
     if (!found) return null;

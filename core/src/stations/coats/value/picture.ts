@@ -21,6 +21,7 @@ export const picture = valueKind({
     }),
   },
   pictures: (placed) => pictureOfPlaced(placed),
+  reads: () => [],
   async value({ whiteMm, ...placed }, channel, scene) {
     const found = await placedPicture(placed, scene, isColourChannel(channel));
     if (!found) return null;

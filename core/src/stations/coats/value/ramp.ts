@@ -2,14 +2,15 @@ import * as v from 'valibot';
 import { linearOfHex } from '../../../colour/hex.ts';
 import { linearToOklab, oklabToLinear } from '../../../colour/oklab.ts';
 import { srgbCode } from '../../../colour/srgb.ts';
+import { KERNELS } from '../../../kernels/kernels.ts';
 import { PLANES } from '../../../memory/pool.ts';
 import { Raster } from '../../../raster/raster.ts';
 import { choice, data, number } from '../../../settings/kinds.ts';
-import { type SurfaceChannel, strided } from '../../../surface/surface.ts';
+import type { SurfaceChannel } from '../../../surface/surface.ts';
 import { GIVEN_MAPS } from '../../../tile/given.ts';
 import { inParts, runSteps, type Steps } from '../../../work/steps.ts';
-import { CHANNELS, isColourChannel } from '../layers.ts';
-import { RANGE_MAPS, RANGE_NAMES, valuesOf } from '../mask/range.ts';
+import { CHANNELS, isColourChannel, LAYERS } from '../layers.ts';
+import { RANGE_MAPS, RANGE_NAMES, READ_FROM, valuesOf } from '../mask/range.ts';
 import { valueKind } from './kind.ts';
 
 const stopsSchema = v.pipe(
@@ -99,19 +100,23 @@ export function rampColours(
   return out;
 }
 
-/** Looks a driver up in a ramp. */
-function* looked(driver: SurfaceChannel, table: Float32Array, count: number): Steps<Float32Array> {
-  const out = PLANES.take(count);
-  const { plane, step } = strided(driver);
+/** Looks a driver up in the tables of a ramp. */
+function* looked(
+  driver: SurfaceChannel,
+  tables: readonly Float32Array[],
+  count: number,
+): Steps<Float32Array[]> {
+  if (typeof driver === 'number') {
+    const values = KERNELS.lookUp(Float32Array.of(driver), tables);
+    return values.map(([value]) => PLANES.take(count).fill(value));
+  }
+  const outs = tables.map(() => PLANES.take(count));
   yield* inParts(count, (from, to) => {
-    for (let i = from; i < to; i++) {
-      const value = plane[step * i];
-      const at = (value < 0 ? 0 : Math.min(value, 1)) * ENTRIES;
-      const k = at >= ENTRIES ? ENTRIES - 1 : at | 0;
-      out[i] = table[k] + (at - k) * (table[k + 1] - table[k]);
-    }
+    const parts = KERNELS.lookUp(driver.subarray(from, to), tables);
+    for (const [c, part] of parts.entries()) outs[c].set(part, from);
+    PLANES.give(...parts);
   });
-  return out;
+  return outs;
 }
 
 /** Colours or values along a ramp, by what drives it. */
@@ -204,6 +209,7 @@ export const ramp = valueKind({
       unit: 'mm',
     }),
   },
+  reads: ({ driver }) => (driver === 'mask' ? [] : driver === 'part' ? LAYERS : READ_FROM[driver]),
   async value({ driver, part, plane, kind, stops, lowMm, highMm, ...how }, channel, scene) {
     const { frame, context } = scene;
     const count = frame.width * frame.height;
@@ -216,16 +222,10 @@ export const ramp = valueKind({
     if (!isColourChannel(channel)) {
       const table = valueRamp(stops, kind);
       const scaled = channel === 'height' ? table.map((t) => lowMm + t * (highMm - lowMm)) : table;
-      return {
-        kind: 'single',
-        of: await runSteps(looked(values, scaled, count), context.checkpoint),
-        isOwn: true,
-      };
+      const [of] = await runSteps(looked(values, [scaled], count), context.checkpoint);
+      return { kind: 'single', of, isOwn: true };
     }
-    const planes: Float32Array[] = [];
-    for (const table of colourRamp(stops, kind)) {
-      planes.push(await runSteps(looked(values, table, count), context.checkpoint));
-    }
+    const planes = await runSteps(looked(values, colourRamp(stops, kind), count), context.checkpoint);
     return { kind: 'colour', of: new Raster(frame.width, frame.height, planes), isOwn: true };
   },
 });

@@ -59,6 +59,7 @@ export const tile = valueKind({
     Object.fromEntries(
       Object.entries(other?.maps ?? {}).flatMap(([name, ref]) => (ref ? [[name, ref]] : [])),
     ),
+  reads: () => [],
   async value({ other, quarters }, channel, { frame, context }): Promise<Value | null> {
     const maps: Partial<Record<Channel, PictureRef>> = other?.maps ?? {};
     const ref = maps[channel];

@@ -32,6 +32,7 @@ export const tone = valueKind({
     coarseMm: length('Broadest', 'Broader changes of the colour are left out.', 60),
     isDarkHigh: flag({ label: 'Dark is high', help: 'Dark places rise instead.', default: false }),
   },
+  reads: () => ['colour'],
   async value({ reliefMm, fineMm, coarseMm, isDarkHigh }, _channel, { below, frame, context }) {
     const { checkpoint } = context;
     const linear = await runSteps(takingLuminance(below.colour), checkpoint);

@@ -28,6 +28,7 @@ export const wetness = valueKind({
       unit: '',
     }),
   },
+  reads: () => ['colour', 'roughness', 'metallic', 'f0'],
   async value({ wetness: amount }, channel, { below, context, frame }) {
     const soaked = Math.min(1, amount);
     const standing = Math.max(0, amount - 1);

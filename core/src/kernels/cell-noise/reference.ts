@@ -1,18 +1,13 @@
-import { drawn } from './draw.ts';
-import { cellOf, type Lattice } from './lattice.ts';
+import { drawn } from '../../lattice/draw.ts';
+import { cellOf, type Lattice } from '../../lattice/lattice.ts';
 
-/** Distances in cells to the nearest point and the second nearest, and which point is nearest. */
-export interface Nearest {
-  first: number;
-  second: number;
-  /** 0 ≤ v < 1, drawn for the nearest point. */
-  value: number;
-}
+/** What of a place among the points: its distance to the nearest and the second nearest in cells, their difference, or the value 0 ≤ v < 1 that is drawn for the nearest. */
+export type CellMeasure = 'first' | 'second' | 'between' | 'value';
 
 const SHORT = 2 ** 16;
 
 /** The 5 × 5 cells about one, those that touch it first: across and down. */
-const AROUND = Int8Array.from(
+export const AROUND = Int32Array.from(
   Array.from({ length: 25 }, (_, k) => [(k % 5) - 2, Math.floor(k / 5) - 2])
     .sort((a, b) => Math.max(...a.map(Math.abs)) - Math.max(...b.map(Math.abs)))
     .flat(),
@@ -21,14 +16,18 @@ const AROUND = Int8Array.from(
 const INNER = 3 * 9;
 
 /**
- * Points drawn one to a cell of a lattice that wraps (Worley 1996): a function of cells across and down that writes the
- * distances to the two nearest of them. `jitter` 0..1 is how far points stray from the middle of their cell.
+ * Cellular noise of points drawn one to a cell of a lattice that wraps (Worley 1996), at places in cells times `times`, into the
+ * start of `out`. The cell that the last place was in is remembered, as neighbours come one after the other.
  */
-export function cellularNoise(
+export function cellNoise(
   lattice: Lattice,
   seed: number,
-  jitter = 1,
-): (x: number, y: number, out: Nearest) => void {
+  xs: Float64Array,
+  ys: Float64Array,
+  times: number,
+  measure: CellMeasure,
+  out: Float64Array,
+): void {
   let cellX = Number.NaN;
   let cellY = Number.NaN;
   /** Points of the 5 × 5 cells about the current one, the nearest 3 × 3 of them first, from its corner: x, y, value. */
@@ -41,12 +40,14 @@ export function cellularNoise(
       const py = AROUND[2 * k + 1];
       const cell = cellOf(lattice, x + px, y + py);
       const place = drawn(cell, seed);
-      points[3 * k] = px + 0.5 + jitter * ((place % SHORT) / SHORT - 0.5);
-      points[3 * k + 1] = py + 0.5 + jitter * (Math.floor(place / SHORT) / SHORT - 0.5);
+      points[3 * k] = px + (place % SHORT) / SHORT;
+      points[3 * k + 1] = py + Math.floor(place / SHORT) / SHORT;
       points[3 * k + 2] = drawn(cell, seed + 0x51) / 2 ** 32;
     }
   };
-  return (x, y, out) => {
+  for (let i = 0; i < xs.length; i++) {
+    const x = times * xs[i];
+    const y = times * ys[i];
     const x0 = Math.floor(x);
     const y0 = Math.floor(y);
     if (x0 !== cellX || y0 !== cellY) enter(x0, y0);
@@ -68,8 +69,11 @@ export function cellularNoise(
         value = points[k + 2];
       } else if (away < second) second = away;
     }
-    out.first = Math.sqrt(first);
-    out.second = Math.sqrt(second);
-    out.value = value;
-  };
+    if (measure === 'first') out[i] = Math.sqrt(first);
+    else if (measure === 'second') out[i] = Math.sqrt(second);
+    else if (measure === 'between') out[i] = Math.sqrt(second) - Math.sqrt(first);
+    else out[i] = value;
+  }
 }
+
+export const reference = { cellNoise };
