@@ -140,6 +140,12 @@ for (const [kind, words] of optionsOf('gradient', 'kind')) {
 for (const [kind, words] of optionsOf('shape', 'kind')) {
   cells.push(await maskCell(words, 'shape', { kind, widthMm: 800, heightMm: 600, degrees: 15, lineMm: 60 }));
 }
+cells.push(
+  await maskCell('Part of my shape', 'own-shape', {
+    loops: [[0.15, 0.2, 0.55, 0.15, 0.6, 0.5, 0.8, 0.55, 0.7, 0.85, 0.3, 0.8]],
+    marginMm: 20,
+  }),
+);
 for (const [stamp, words] of optionsOf('scatter', 'stamp')) {
   cells.push(await maskCell(words, 'scatter', { stamp, sizeMm: 420, spacingMm: 380, pick: 'profile' }));
 }

@@ -38,6 +38,7 @@ export { masks as MASKS } from './masks/masks-setting.ts';
 export { wetReflectance } from './masks/wet.ts';
 export { PLANES } from './memory/pool.ts';
 export { snappedNoise } from './noise/noise.ts';
+export { boundaryLoops, islandsOf, type Loop } from './outline/boundary.ts';
 export { patternPlane } from './pattern/pattern.ts';
 export { codesRaster } from './pixels/codes-raster.ts';
 export type { Pixels, SourceRef } from './pixels/pixels.ts';
@@ -79,7 +80,9 @@ export { BLEND_MODES, type BlendName } from './stations/coats/blend/modes.ts';
 export { type AskedCoat, COAT_ALONE, type CoatAlone } from './stations/coats/inquiries.ts';
 export { CHANNELS, type Channel as CoatChannel } from './stations/coats/layers.ts';
 export { newCoat, newOutput, newPart } from './stations/coats/making.ts';
+export { MOST_LOOP_NUMBERS } from './stations/coats/mask/own-shape.ts';
 export { PART_KINDS, type Part as CoatPart, type PartName } from './stations/coats/mask/parts.ts';
+export { coloursOfCoat, recoloured } from './stations/coats/recolour.ts';
 export {
   COAT_GROUP_SETTINGS,
   COAT_OUTPUTS,

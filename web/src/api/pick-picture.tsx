@@ -9,18 +9,20 @@ interface PickPictureProps {
   words: string;
   /** What the file is for. */
   label: string;
+  /** Makes of the file what is stored. @throws Error in plain words. */
+  prepare?(file: File): Promise<File>;
   onPicture(picture: StoredPicture): void;
 }
 
 /** A button that takes one picture from this machine into the store. */
-export function PickPicture({ words, label, onPicture }: PickPictureProps) {
+export function PickPicture({ words, label, prepare, onPicture }: PickPictureProps) {
   const file = useRef<HTMLInputElement>(null);
   const [state, setState] = useState('');
   const take = async (given: File | undefined) => {
     if (!given) return;
     setState('Being read …');
     try {
-      onPicture(await storePicture(given));
+      onPicture(await storePicture(prepare ? await prepare(given) : given));
       setState('');
     } catch (error) {
       setState(wordsOf(error));

@@ -12,7 +12,7 @@ import { KEPT_SIZE } from './kept.ts';
 import type { CoatsOutput } from './output.ts';
 import type { CoatsInput } from './scene.ts';
 import type { CoatsSettings } from './settings.ts';
-import { coatsInUse } from './stack.ts';
+import { coatsInUse, type UsedCoat } from './stack.ts';
 import { type PaintedLight, shadeOf } from './value/light.ts';
 
 /** Values of metallic that are neither metal nor not. */
@@ -88,6 +88,13 @@ function seamOf(planes: readonly Float32Array[], { width, height, edges }: Frame
   const { seamX, seamY } = tally.figures();
   return Math.max(edges.x === 'wrap' ? seamX : 0, edges.y === 'wrap' ? seamY : 0);
 }
+
+/** Whether a coat repeats a picture or another tile, which may not meet itself. What coats draw themselves always does. */
+const repeatsPicture = ({ coat, groups }: UsedCoat): boolean =>
+  coat.outputs.some((one) => one.by === 'tile' || (one.by === 'picture' && one.placing === 'repeated')) ||
+  [coat, ...groups].some(({ parts }) =>
+    parts.some((part) => part.by === 'picture' && part.placing === 'repeated'),
+  );
 
 interface LineFound {
   line: ChartLine;
@@ -188,14 +195,15 @@ export async function verdict(
   const inUse = used.length;
   const y = await runSteps(takingLuminance(output.colour), context.checkpoint);
   const lights = used.flatMap(({ coat }) => coat.outputs.filter((one) => one.by === 'light' && one.on));
+  const repeats = used.some(repeatsPicture);
   await context.checkpoint(0.3);
   const measured: Measured = {
     changed: 100 * changedShare(output, input),
     half: inUse > 0 ? 100 * halfMetalShare(output) : 0,
     beyond: inUse > 0 ? 100 * beyondShare(y, output.metallic) : 0,
     light: 100 * Math.max(0, ...lights.map((one) => lightShare(y, output, one as PaintedLight, frame.green))),
-    seam: inUse > 0 ? seamOf(output.colour.planes, frame) : 0,
-    seamBelow: inUse > 0 ? seamOf(input.gauge.albedo.planes, frame) : 0,
+    seam: repeats ? seamOf(output.colour.planes, frame) : 0,
+    seamBelow: repeats ? seamOf(input.gauge.albedo.planes, frame) : 0,
     lines: await lineMedians(y, input, chosen, frame, context),
   };
   await context.checkpoint(0.8);

@@ -144,6 +144,18 @@ const TRIED: [PartName, Partial<Part>[]][] = [
     ),
   ],
   ['picture', [{ picture }, { picture, placing: 'once', x: 1, y: 0, widthMm: 240, degrees: 30 }]],
+  [
+    'own-shape',
+    [
+      {
+        loops: [
+          [0.8, 0.9, 1.3, 0.95, 1.1, 1.4],
+          [0.2, 0.2, 0.2, 0.5, 0.5, 0.2],
+        ],
+        marginMm: 12,
+      },
+    ],
+  ],
   ['scatter', STAMP_NAMES.map((stamp) => ({ stamp, sizeMm: 160, spacingMm: 120 }))],
   ['zone', [{}]],
 ];

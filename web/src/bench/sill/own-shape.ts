@@ -7,6 +7,10 @@ export interface OwnShape {
   geometry: THREE.BufferGeometry;
 }
 
+/** What is said of a shape that a texture cannot be laid on. */
+export const NO_COORDINATES =
+  'No part of this shape has texture coordinates. Unwrap it, then export it again.';
+
 /** Everything a file holds as one geometry, in its own place, with what the Sill needs of it. @throws Error in plain words. */
 function wholeOf(root: THREE.Object3D, flipV: boolean): THREE.BufferGeometry {
   root.updateMatrixWorld(true);
@@ -24,7 +28,7 @@ function wholeOf(root: THREE.Object3D, flipV: boolean): THREE.BufferGeometry {
     parts.push(part.applyMatrix4(object.matrixWorld));
   });
   if (parts.length === 0) {
-    throw new Error('No part of this shape has texture coordinates. Unwrap it, then export it again.');
+    throw new Error(NO_COORDINATES);
   }
   const whole = mergeGeometries(parts);
   for (const part of parts) part.dispose();
@@ -39,23 +43,27 @@ function wholeOf(root: THREE.Object3D, flipV: boolean): THREE.BufferGeometry {
   return whole;
 }
 
-/** Reads a glTF (binary, or with everything in it) or an OBJ file. @throws Error in plain words. */
-export async function readShape(file: File): Promise<OwnShape> {
-  const name = file.name;
+/** A file of a shape as it was read; `flipV` where its v runs upwards. @throws Error in plain words. */
+export async function readScene(file: File): Promise<{ root: THREE.Object3D; flipV: boolean }> {
+  const { name } = file;
   if (/\.obj$/i.test(name)) {
     const { OBJLoader } = await import('three/examples/jsm/loaders/OBJLoader.js');
-    // OBJ counts v upwards.
-    return { name, geometry: wholeOf(new OBJLoader().parse(await file.text()), true) };
+    return { root: new OBJLoader().parse(await file.text()), flipV: true };
   }
   if (!/\.(glb|gltf)$/i.test(name)) {
     throw new Error(`${name} is not a supported shape file. Choose a glTF (.glb, .gltf) or an OBJ file.`);
   }
   const { GLTFLoader } = await import('three/examples/jsm/loaders/GLTFLoader.js');
-  let scene: THREE.Group;
   try {
-    ({ scene } = await new GLTFLoader().parseAsync(await file.arrayBuffer(), ''));
+    const { scene } = await new GLTFLoader().parseAsync(await file.arrayBuffer(), '');
+    return { root: scene, flipV: false };
   } catch {
     throw new Error(`${name} cannot be read. Give it as .glb, or as .gltf with everything inside.`);
   }
-  return { name, geometry: wholeOf(scene, false) };
+}
+
+/** Reads a glTF (binary, or with everything in it) or an OBJ file. @throws Error in plain words. */
+export async function readShape(file: File): Promise<OwnShape> {
+  const { root, flipV } = await readScene(file);
+  return { name: file.name, geometry: wholeOf(root, flipV) };
 }

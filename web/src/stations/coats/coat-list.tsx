@@ -11,13 +11,15 @@ import { CSS } from '@dnd-kit/utilities';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { type Coat, type CoatGroup, STATIONS } from '@zesty-tile/core';
+import { type Coat, type CoatGroup, coloursOfCoat, STATIONS } from '@zesty-tile/core';
+import { useState } from 'react';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { NewCoat } from './new-coat.tsx';
 import { OpenCoat } from './open-coat.tsx';
 import { OpenGroup } from './open-group.tsx';
+import { RecolourDialog } from './recolour-dialog.tsx';
 import { SavedStacks } from './saved-stacks.tsx';
 import { changeCoat, changeGroup, moveCoat, moveTo, useCoats } from './use-coats.ts';
 
@@ -144,6 +146,7 @@ function GroupRow({ group, isOpen }: { group: CoatGroup; isOpen: boolean }) {
 export function CoatList() {
   const { stack, groups } = useBench((s) => s.recipe.stations.coats);
   const open = useCoats((s) => s.open);
+  const [isRecolouring, setRecolouring] = useState(false);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: DRAG_FROM } }));
   const shown = stack.map((_coat, k) => stack[stack.length - 1 - k]);
   const onDragEnd = ({ active, over }: DragEndEvent) => {
@@ -177,6 +180,12 @@ export function CoatList() {
           The top coat comes first; drag one to another place, or press Alt and an arrow key.
         </span>
       )}
+      {stack.some((coat) => coloursOfCoat(coat).length > 0) && (
+        <Button sx={{ ...pressable(false), justifySelf: 'start' }} onClick={() => setRecolouring(true)}>
+          Recolour …
+        </Button>
+      )}
+      {isRecolouring && <RecolourDialog onClose={() => setRecolouring(false)} />}
       <SavedStacks />
     </Box>
   );

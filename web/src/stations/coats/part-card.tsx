@@ -13,12 +13,13 @@ import { useBench } from '../../bench/state.ts';
 import { GREY } from '../../theme.ts';
 import { ItemCard } from './item-card.tsx';
 import { PictureField } from './picture-field.tsx';
+import { ShapeField } from './shape-field.tsx';
 import { changePart, changeParts, type Owner } from './use-coats.ts';
 
 const FORMS = COAT_PARTS.variants!.of;
 const LEVELS = ['low', 'high', 'softness', 'invert', 'blurMm'];
 /** Settings with means of their own. */
-const BY_OTHER_MEANS = ['how', 'zone', 'picture', 'ends', 'points'];
+const BY_OTHER_MEANS = ['how', 'zone', 'picture', 'ends', 'points', 'from', 'loops'];
 
 const unless = (used: boolean, ...keys: string[]): string[] => (used ? [] : keys);
 
@@ -134,6 +135,9 @@ export function PartCard({ owner, at, part }: { owner: Owner; at: number; part: 
           picture={part.picture}
           onPicture={(picture) => set('picture', picture)}
         />
+      )}
+      {part.by === 'own-shape' && (
+        <ShapeField part={part} onPart={(changed) => changePart(owner, at, changed)} />
       )}
       <ItemDials settings={settings} values={values} without={hidden} onChange={set} />
       {part.by === 'noise' && <Snapped part={part} />}

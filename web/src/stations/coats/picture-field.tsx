@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { PickPicture } from '../../api/pick-picture.tsx';
 import { pressable } from '../../bench/pressed.ts';
 import { GREY } from '../../theme.ts';
+import { drawnSvg } from './drawn-svg.ts';
 
 interface Ref {
   sha256: string;
@@ -17,7 +18,7 @@ interface PictureFieldProps {
   onPicture(picture: Ref | null): void;
 }
 
-/** The picture of a mask part or an output, taken from this machine. */
+/** The picture of a mask part or an output, taken from this machine; a drawing in SVG is drawn once. */
 export const PictureField = ({ label, picture, onPicture }: PictureFieldProps) => (
   <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
     <span
@@ -35,6 +36,7 @@ export const PictureField = ({ label, picture, onPicture }: PictureFieldProps) =
     <PickPicture
       words={picture ? 'Another' : 'Choose …'}
       label={label}
+      prepare={drawnSvg}
       onPicture={({ sha256, width, height, name }) => onPicture({ sha256, width, height, name })}
     />
     {picture && (

@@ -168,6 +168,13 @@ export function removeGroup(id: string): void {
   useCoats.setState({ open: null });
 }
 
+/** Puts other coats in the place of those there are, as one step of this name. */
+export function putCoats(stack: Coat[], step: string): void {
+  const { recipe, replaceRecipe } = useBench.getState();
+  const { coats } = recipe.stations;
+  replaceRecipe({ ...recipe, stations: { ...recipe.stations, coats: { ...coats, stack } } }, step);
+}
+
 /** Puts saved coats on top of those there are, as one step. */
 export function addStack(stack: readonly Coat[], groups: readonly CoatGroup[]): void {
   const { recipe, replaceRecipe } = useBench.getState();

@@ -2,6 +2,7 @@ import { variantList } from '../../../settings/kinds.ts';
 import { colour } from './colour.ts';
 import { gradient } from './gradient.ts';
 import { noise } from './noise.ts';
+import { ownShape } from './own-shape.ts';
 import { COMMON } from './part.ts';
 import { pattern } from './pattern.ts';
 import { picture } from './picture.ts';
@@ -21,6 +22,7 @@ export const PART_KINDS = {
   gradient,
   shape,
   picture,
+  'own-shape': ownShape,
   scatter,
   zone,
 };
@@ -47,6 +49,7 @@ export const parts = variantList({
     gradient: variantOf(gradient),
     shape: variantOf(shape),
     picture: variantOf(picture),
+    'own-shape': variantOf(ownShape),
     scatter: variantOf(scatter),
     zone: variantOf(zone),
   },
