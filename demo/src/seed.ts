@@ -41,8 +41,10 @@ export async function seed(
       .insert(project)
       .values({ id: newId(), name: 'Limonaia', createdAt: new Date() })
       .returning();
-    for (const { name, tags, sourceName, source, recipe } of painted) {
-      const { sha256 } = await storeSource(store.db, store.blobs, store.pool, await source());
+    for (const { name, tags, sourceName, make } of painted) {
+      const { source, maps, recipe } = await make();
+      const { sha256 } = await storeSource(store.db, store.blobs, store.pool, source);
+      for (const map of maps) await storeSource(store.db, store.blobs, store.pool, map);
       await makeTile(
         store.db,
         { projectId: limonaia.id, sourceSha256: sha256, name, sourceName },

@@ -9,14 +9,15 @@ const SIZE = 256;
 describe('painted tiles', () => {
   before(() => makeMissingPictures(['pamments']));
 
-  for (const { name, recipe, source } of PAINTED) {
+  for (const { name, make } of PAINTED) {
     it(`${name}: a sound recipe, which meets itself, with nothing to look at in its coats`, async () => {
+      const { source: bytes, maps, recipe } = await make();
       expect(recipeProblems(recipe)).to.deep.equal([]);
-      const bytes = await source();
-      const isPhoto = recipe.stations.source.origin !== 'one colour';
+      const files = new Map([bytes, ...maps].map((file) => [sha256Of(file), file]));
+      const isPhoto = recipe.stations.square.share !== 1;
       const sides = isPhoto ? { width: 1600, height: 1200 } : { width: 1024, height: 1024 };
       const engine = new Engine(
-        sourceHost(async () => bytes),
+        sourceHost(async ({ sha256 }) => files.get(sha256)!),
         2 ** 29,
       );
       const { surface, verdicts } = await engine.evaluate({

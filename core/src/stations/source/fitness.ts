@@ -84,6 +84,9 @@ function distance(a: Float32Array, b: Float32Array): number {
   return Math.sqrt(sum);
 }
 
+/** A spread of luminance below which a picture is one colour. */
+const UNIFORM = 1e-6;
+
 function* sharpnessOf(plane: Float32Array, width: number, height: number): Steps<number> {
   function* power(sigma: number): Steps<number> {
     const soft = yield* blurring(plane, width, height, sigma, MIRROR);
@@ -93,7 +96,9 @@ function* sharpnessOf(plane: Float32Array, width: number, height: number): Steps
     return strength;
   }
   const coarse = yield* power(2);
-  return coarse > 1e-6 ? (yield* power(0.8)) / coarse : 0;
+  // What is one colour has nothing that could be soft.
+  if (coarse < UNIFORM * Math.sqrt(plane.length)) return 1;
+  return (yield* power(0.8)) / coarse;
 }
 
 /** How many pixels are clipped or black. */

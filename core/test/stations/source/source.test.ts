@@ -96,6 +96,8 @@ describe('source', () => {
     const sharpness = (picture: Raster) => runToEnd(fitness(whole(pixelsOf(picture)))).sharpness;
     expect(sharpness(crisp)).to.be.above(0.5);
     expect(sharpness(soft)).to.be.below(0.35);
+    // One colour has nothing that could be soft.
+    expect(sharpness(crisp.mapPlanes((p) => p.slice().fill(0.31)))).to.equal(1);
   });
 
   it('says how far lines are off level, and whether the picture tiles already', () => {
