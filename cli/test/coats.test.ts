@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { readFile, writeFile } from 'node:fs/promises';
+import { readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect } from 'chai';
 import sharp from 'sharp';
@@ -55,6 +55,41 @@ describe('zesty bake with coats', () => {
       const faint = await bake('--force', '--set', 'coats.stack.0.strength=0');
       expect(faint.code, faint.err).to.equal(0);
       expect(await first('albedo')).to.not.deep.equal([64, 96, 128]);
+    }));
+
+  it('every profile carries what coats put into opacity and emission, documents too', () =>
+    inFolder(async (folder) => {
+      const photo = join(folder, 'wall.png');
+      await picture(300, 300).png().toFile(photo);
+      const stack = join(folder, 'stack.json');
+      await writeFile(stack, JSON.stringify(STACK));
+      const made = async (profile: string) => {
+        const out = join(folder, profile);
+        const given = ['--size', '256', '--profile', profile, '--set', `coats.stack=@${stack}`];
+        const { code, err } = await zesty('bake', photo, '--out', out, '--quiet', ...given);
+        expect(code, err).to.equal(0);
+        return { out, names: await readdir(out) };
+      };
+      const pixel = async (file: string) => [...(await sharp(file).raw().toBuffer()).subarray(0, 4)];
+      for (const profile of ['separate', 'packed', 'specular-gloss', 'normal-gloss']) {
+        const { out } = await made(profile);
+        expect((await pixel(join(out, 'wall_opacity.png')))[0], profile).to.be.closeTo(128, 1);
+        expect((await pixel(join(out, 'wall_emission.png'))).slice(0, 3), profile).to.deep.equal([255, 0, 0]);
+      }
+      const two = await made('two-maps');
+      const [colour] = two.names.filter((name) => /colour/.test(name));
+      expect((await pixel(join(two.out, colour)))[3]).to.be.closeTo(128, 1);
+      const glb = await made('gltf');
+      const [binary] = glb.names.filter((name) => name.endsWith('.glb'));
+      const bytes = await readFile(join(glb.out, binary));
+      const { materials } = JSON.parse(bytes.subarray(20, 20 + bytes.readUInt32LE(12)).toString());
+      expect(materials[0]).to.have.property('emissiveTexture');
+      expect(materials[0].alphaMode).to.not.equal('OPAQUE');
+      const mtlx = await made('materialx');
+      const [document] = mtlx.names.filter((name) => name.endsWith('.mtlx'));
+      const text = await readFile(join(mtlx.out, document), 'utf8');
+      expect(text).to.match(/name="opacity"[^>]*(nodename|output|nodegraph)=/);
+      expect(text).to.match(/name="emission_color"[^>]*(nodename|output|nodegraph)=/);
     }));
 
   it('says what is wrong with a stack: no file, no list, a name that is there twice, no stops', () =>
