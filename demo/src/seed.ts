@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { sectionsToSave } from '@zesty-tile/core';
 import { makeTile, newId, openStore, palette, project, savedRecipe, storeSource } from '@zesty-tile/server';
+import { eq } from 'drizzle-orm';
 import { demoPicture } from './generate.ts';
 import { PAINTED, type PaintedTile } from './painted/painted.ts';
 import { demoRecipe } from './recipes.ts';
@@ -41,17 +42,20 @@ export async function seed(
       .insert(project)
       .values({ id: newId(), name: 'Limonaia', createdAt: new Date() })
       .returning();
-    for (const { name, tags, sourceName, make } of painted) {
+    const terrace: Record<string, string> = {};
+    for (const { name, tags, sourceName, laidOn, make } of painted) {
       const { source, maps, recipe } = await make();
       const { sha256 } = await storeSource(store.db, store.blobs, store.pool, source);
       for (const map of maps) await storeSource(store.db, store.blobs, store.pool, map);
-      await makeTile(
+      const { id } = await makeTile(
         store.db,
         { projectId: limonaia.id, sourceSha256: sha256, name, sourceName },
         recipe,
         tags,
       );
+      if (laidOn) terrace[laidOn] = id;
     }
+    await store.db.update(project).set({ terrace }).where(eq(project.id, limonaia.id));
     for (const id of ids) {
       const bytes = await readFile(demoPicture(id));
       const { sha256 } = await storeSource(store.db, store.blobs, store.pool, bytes);

@@ -42,7 +42,7 @@ describe('charts', () => {
     expect(await all()).to.deep.equal(before);
   });
 
-  it('a project holds the texel density that its game wants, and refuses what is none', async () => {
+  it('a project holds the texel density that its game wants and what lies on its terrace, and refuses what is none', async () => {
     const { body } = await server.ask('POST', '/api/projects', { name: 'Walls' });
     const { id } = body.project;
     const density = async () =>
@@ -53,6 +53,10 @@ describe('charts', () => {
     expect(await density()).to.include({ name: 'North walls', density: 512 });
     const { status } = await server.ask('PATCH', `/api/projects/${id}`, { density: 0 });
     expect(status).to.equal(422);
+    await server.ask('PATCH', `/api/projects/${id}`, { terrace: { floor: 'a-tile' } });
+    expect(await density()).to.deep.include({ density: 512, terrace: { floor: 'a-tile' } });
+    const refused = await server.ask('PATCH', `/api/projects/${id}`, { terrace: { 'no part': 'a-tile' } });
+    expect(refused.status).to.equal(422);
     await server.ask('PATCH', `/api/projects/${id}`, { density: null });
     expect((await density()).density).to.equal(null);
   });

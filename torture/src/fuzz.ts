@@ -105,7 +105,7 @@ export function routesOf(ids: { tile: string; project: string; source: string })
     { method: 'GET', path: '/health' },
     { method: 'GET', path: '/projects' },
     { method: 'POST', path: '/projects', body: named },
-    { method: 'PATCH', path: '/projects/:id', body: { name: 'B', density: 512 } },
+    { method: 'PATCH', path: '/projects/:id', body: { name: 'B', density: 512, terrace: { floor: 'x' } } },
     ...removable('/projects'),
     { method: 'POST', path: '/sources', body: {} },
     { method: 'POST', path: '/sources/plain', body: { hex: '#123456', edge: 256 } },

@@ -60,9 +60,7 @@ const isStraight = (a: number[], b: number[], c: number[]): boolean =>
 /** A loop of corners without those that lie on a straight line between their neighbours. */
 function loopOf(places: readonly [number, number][]): Loop {
   const n = places.length;
-  return places
-    .filter((place, k) => !isStraight(places[(k + n - 1) % n], place, places[(k + 1) % n]))
-    .flat();
+  return places.filter((place, k) => !isStraight(places[(k + n - 1) % n], place, places[(k + 1) % n])).flat();
 }
 
 /**

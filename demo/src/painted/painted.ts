@@ -24,6 +24,8 @@ export interface PaintedTile {
   name: string;
   tags: string[];
   sourceName: string;
+  /** The part of the terrace in the lit view that it lies on; none where that is left out. */
+  laidOn?: string;
   /** The file of its source, those of the maps that were supplied with it, and the recipe that refers to them. */
   make(): Promise<{ source: Uint8Array; maps: readonly Uint8Array[]; recipe: Recipe }>;
 }
@@ -108,10 +110,10 @@ function pammentsAfterRain(): PaintedTile {
 
 /** Layered and painted tiles of the Limonaia. */
 export const PAINTED: readonly PaintedTile[] = [
-  plain('Lemon-blossom tile', ['wall', 'glazed'], blossom),
+  { ...plain('Lemon-blossom tile', ['wall', 'glazed'], blossom), laidOn: 'wall' },
   plain('Sacking cloth', ['woven'], sacking),
   plain('Leaf litter', ['ground', 'cut out'], litter),
   plain('Lantern glass', ['glass', 'glowing'], lantern),
-  pammentsAfterRain(),
-  ...BOARD_SHAPES.map(crateBoards),
+  { ...pammentsAfterRain(), laidOn: 'floor' },
+  ...BOARD_SHAPES.map((shape, k) => ({ ...crateBoards(shape), ...(k === 0 ? { laidOn: 'steps' } : {}) })),
 ];

@@ -18,6 +18,8 @@ export const project = sqliteTable('project', {
   name: text('name').notNull(),
   /** Texel density that the game wants, in px per metre; null where none is. */
   density: real('density'),
+  /** Which tile lies on each part of the terrace in the lit view, by the part's name; null where nothing was laid yet. */
+  terrace: text('terrace', { mode: 'json' }).$type<Record<string, string>>(),
   createdAt: moment('created_at').notNull(),
   /** Deleting is soft, so that it can be undone. */
   deletedAt: moment('deleted_at'),

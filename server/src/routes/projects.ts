@@ -12,6 +12,18 @@ const named = v.strictObject({ name: nameSchema });
 
 const changes = v.strictObject({
   name: v.optional(nameSchema),
+  terrace: v.optional(
+    v.pipe(
+      v.record(
+        v.pipe(v.string(), v.regex(/^[a-z]{1,20}$/, 'A part of the terrace is named by small letters.')),
+        v.pipe(
+          v.string('A tile is named by its id.'),
+          v.maxLength(40, 'A tile’s id is at most 40 characters.'),
+        ),
+      ),
+      v.check((laid) => Object.keys(laid).length <= 8, 'The terrace has at most 8 parts.'),
+    ),
+  ),
   density: v.optional(
     v.nullable(
       v.pipe(
@@ -27,7 +39,13 @@ export const projectRoutes = (db: Database) =>
   new Hono()
     .get('/', async (c) => {
       const projects = await db
-        .select({ id: project.id, name: project.name, density: project.density, tiles: count(tile.id) })
+        .select({
+          id: project.id,
+          name: project.name,
+          density: project.density,
+          terrace: project.terrace,
+          tiles: count(tile.id),
+        })
         .from(project)
         .leftJoin(tile, and(eq(tile.projectId, project.id), isNull(tile.deletedAt)))
         .where(isNull(project.deletedAt))
@@ -41,12 +59,15 @@ export const projectRoutes = (db: Database) =>
         .insert(project)
         .values({ id: newId(), name, createdAt: new Date() })
         .returning();
-      return c.json({ project: { id: made.id, name: made.name, density: null, tiles: 0 } }, 201);
+      return c.json(
+        { project: { id: made.id, name: made.name, density: null, terrace: null, tiles: 0 } },
+        201,
+      );
     })
     .patch('/:id', async (c) => {
       const row = await projectRow(db, c.req.param('id'));
-      const { name = row.name, density = row.density } = await bodyOf(c, changes);
-      await db.update(project).set({ name, density }).where(eq(project.id, row.id));
-      return c.json({ project: { id: row.id, name, density } });
+      const { name = row.name, density = row.density, terrace = row.terrace } = await bodyOf(c, changes);
+      await db.update(project).set({ name, density, terrace }).where(eq(project.id, row.id));
+      return c.json({ project: { id: row.id, name, density, terrace } });
     })
     .route('/', removal(db, project, 'project'));

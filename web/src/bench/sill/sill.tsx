@@ -6,8 +6,8 @@ import { GREY_STEPS } from './grey-steps.tsx';
 import { SunDisc, useChosenLight } from './light/sun-disc.tsx';
 import { MapsInPlay } from './maps-in-play.tsx';
 import { partAt } from './scene/drop.ts';
-import { lay } from './scene/laid.ts';
 import { SceneTray, TILE_DRAG } from './scene/tray.tsx';
+import { useLay } from './scene/use-lay.ts';
 import { SillBar } from './sill-bar.tsx';
 import { useSill } from './state.ts';
 import { SillView } from './view.tsx';
@@ -16,7 +16,7 @@ import { SillView } from './view.tsx';
 export function Sill() {
   const hasMaps = useBench((s) => s.maps !== null);
   const { shape, show, grown } = useSill();
-  const projectId = useBench((s) => s.projectId);
+  const lay = useLay(useBench((s) => s.projectId));
   const { name: lightName, light } = useChosenLight();
   return (
     <Box
@@ -43,7 +43,7 @@ export function Sill() {
         }}
         onDrop={(event) => {
           const part = partAt(event.clientX, event.clientY);
-          if (part) lay(projectId, part, event.dataTransfer.getData(TILE_DRAG));
+          if (part) void lay(part, event.dataTransfer.getData(TILE_DRAG));
         }}
       >
         <SillView />

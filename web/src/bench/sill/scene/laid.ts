@@ -1,26 +1,48 @@
 import * as v from 'valibot';
+import { answerOf, api } from '../../../api/client.ts';
 import { useSill } from '../state.ts';
 import { SCENE_PARTS, type ScenePart } from './parts.ts';
 
+/** Where earlier versions kept it, in this browser alone. */
 const keyOf = (projectId: string) => `terrace ${projectId}`;
 const laidSchema = v.record(v.picklist(SCENE_PARTS), v.string());
+type Laid = Partial<Record<ScenePart, string>>;
 
-/** Brings back what was laid on the terrace of a project. */
-export function bringBack(projectId: string): void {
-  let kept: unknown = {};
-  try {
-    kept = JSON.parse(localStorage.getItem(keyOf(projectId)) ?? '{}');
-  } catch {
-    // What cannot be read is as good as nothing.
-  }
-  const read = v.safeParse(laidSchema, kept);
-  useSill.setState({ laid: read.success ? read.output : {} });
+function read(value: unknown): Laid | null {
+  const found = v.safeParse(laidSchema, value);
+  return found.success ? found.output : null;
 }
 
-/** Lays a tile on a part, or the current tile where `tileId` is null; kept for the project. */
-export function lay(projectId: string, part: ScenePart, tileId: string | null): void {
-  const { [part]: _was, ...others } = useSill.getState().laid;
-  const laid = tileId === null ? others : { ...others, [part]: tileId };
+function ofEarlierVersion(projectId: string): Laid | null {
+  try {
+    return read(JSON.parse(localStorage.getItem(keyOf(projectId)) ?? 'null'));
+  } catch {
+    // What cannot be read is as good as nothing.
+    return null;
+  }
+}
+
+const keep = (projectId: string, terrace: Laid) =>
+  answerOf(api.projects[':id'].$patch({ param: { id: projectId }, json: { terrace } } as never));
+
+/** Brings back what was laid on the terrace of a project. */
+export function bringBack(projectId: string, kept: unknown): void {
+  const known = read(kept);
+  const earlier = known ? null : ofEarlierVersion(projectId);
+  useSill.setState({ laid: known ?? earlier ?? {} });
+  if (earlier) void keep(projectId, earlier).then(() => localStorage.removeItem(keyOf(projectId)));
+}
+
+/** Lays a tile on a part, or the current tile where `tileId` is null; kept with the project. */
+export async function lay(projectId: string, part: ScenePart, tileId: string | null): Promise<void> {
+  const before = useSill.getState().laid;
+  const { [part]: _was, ...others } = before;
+  const laid: Laid = tileId === null ? others : { ...others, [part]: tileId };
   useSill.setState({ laid });
-  localStorage.setItem(keyOf(projectId), JSON.stringify(laid));
+  try {
+    await keep(projectId, laid);
+  } catch (error) {
+    useSill.setState({ laid: before });
+    throw error;
+  }
 }

@@ -4,11 +4,12 @@ import Select from '@mui/material/Select';
 import { useIsFetching } from '@tanstack/react-query';
 import { type DragEvent, useEffect } from 'react';
 import { GREY } from '../../../theme.ts';
-import { useLook, useTiles, type YardTile } from '../../../yard/queries.ts';
+import { useLook, useProjects, useTiles, type YardTile } from '../../../yard/queries.ts';
 import { useBench } from '../../state.ts';
 import { useSill } from '../state.ts';
-import { bringBack, lay } from './laid.ts';
+import { bringBack } from './laid.ts';
 import { PART_WORDS, SCENE_PARTS } from './parts.ts';
+import { useLay } from './use-lay.ts';
 
 /** What a dragged tile is carried as. */
 export const TILE_DRAG = 'application/x-tile';
@@ -52,7 +53,14 @@ export function SceneTray() {
   const projectId = useBench((s) => s.projectId);
   const laid = useSill((s) => s.laid);
   const { data: tiles } = useTiles(projectId);
-  useEffect(() => bringBack(projectId), [projectId]);
+  const lay = useLay(projectId);
+  const { data: projects } = useProjects();
+  const kept = projects?.projects.find(({ id }) => id === projectId);
+  const terrace = JSON.stringify(kept?.terrace ?? null);
+  const isKnown = kept !== undefined;
+  useEffect(() => {
+    if (isKnown) bringBack(projectId, JSON.parse(terrace));
+  }, [projectId, isKnown, terrace]);
   const computing = useIsFetching({ queryKey: ['sill tile'] });
   const others = (tiles ?? []).filter(({ id }) => id !== tileId);
   return (
@@ -80,7 +88,7 @@ export function SceneTray() {
               value={laid[part] && tiles?.some(({ id }) => id === laid[part]) ? laid[part] : ''}
               displayEmpty
               inputProps={{ 'aria-label': `Tile on the ${PART_WORDS[part].toLowerCase()}` }}
-              onChange={(event) => lay(projectId, part, event.target.value || null)}
+              onChange={(event) => lay(part, event.target.value || null)}
               sx={{ bgcolor: GREY.card, fontSize: 12.5, minWidth: 0, '& .MuiSelect-select': { py: 0.3 } }}
             >
               <MenuItem value="">This tile</MenuItem>
