@@ -148,7 +148,7 @@ try {
   await shot('yard-set');
   await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click();
   await page.goto(server.url);
-  await page.locator('[data-tile="Terrace pamments"]').dblclick();
+  await page.locator('[data-tile="Verdigris copper"]').dblclick();
   await page.locator('[data-sill="lit"]').waitFor();
   await page.getByRole('button', { name: 'Ball' }).click();
   await open('gauge', 'albedo');
