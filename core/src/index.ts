@@ -33,6 +33,7 @@ export {
   type MaskPart,
   type MaskPartKind,
   type MaskStroke,
+  type Mirror,
 } from './masks/mask.ts';
 export { masks as MASKS } from './masks/masks-setting.ts';
 export { wetReflectance } from './masks/wet.ts';

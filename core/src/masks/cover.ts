@@ -10,7 +10,7 @@ import type { Sides } from '../raster/sides.ts';
 import { coverOf } from '../strokes/cover.ts';
 import type { WorkContext } from '../team/context.ts';
 import { inParts, runSteps, type Steps } from '../work/steps.ts';
-import type { Mask, MaskMap, MaskPart, MaskStroke } from './mask.ts';
+import type { Mask, MaskMap, MaskPart, MaskStroke, Mirror } from './mask.ts';
 
 /** What masks are selected from: the tile as it left Join, and its relief where a mask asks for it. */
 export interface MaskInput {
@@ -65,24 +65,43 @@ export function inRange(
   return out;
 }
 
-/** What strokes cover of the tile, in their order; one that erases takes earlier ones away. */
-export function painted(
+/** How a stroke's images lie: whether across and down are turned over. */
+function imagesOf(mirror: Mirror | undefined): readonly [across: boolean, down: boolean][] {
+  const found: [boolean, boolean][] = [[false, false]];
+  if (mirror === 'across' || mirror === 'both') found.push([true, false]);
+  if (mirror === 'down' || mirror === 'both') found.push([false, true]);
+  if (mirror === 'both') found.push([true, true]);
+  return found;
+}
+
+const wrapped = (at: number, n: number): number => ((at % n) + n) % n;
+
+/**
+ * Draws strokes in their order into what was painted before them, 0..1, and gives that back; one that erases takes earlier ones
+ * away. What a stroke mirrors is the same to the bit.
+ */
+export function* painting(
   strokes: readonly MaskStroke[],
+  out: Float32Array,
   width: number,
   height: number,
   edges: Edges,
-): Float32Array {
-  const out = new Float32Array(width * height);
+): Steps<Float32Array> {
   for (const stroke of strokes) {
     const cover = coverOf(stroke, width, height, edges);
-    for (let y = 0, k = 0; y < cover.height; y++) {
-      const row = ((((cover.y + y) % height) + height) % height) * width;
-      for (let x = 0; x < cover.width; x++, k++) {
-        const i = row + ((((cover.x + x) % width) + width) % width);
-        const value = cover.values[k];
-        out[i] = stroke.erase ? out[i] * (1 - value) : Math.max(out[i], value);
+    for (const [isAcross, isDown] of imagesOf(stroke.mirror)) {
+      for (let y = 0, k = 0; y < cover.height; y++) {
+        const down = wrapped(cover.y + y, height);
+        const row = (isDown ? height - 1 - down : down) * width;
+        for (let x = 0; x < cover.width; x++, k++) {
+          const across = wrapped(cover.x + x, width);
+          const i = row + (isAcross ? width - 1 - across : across);
+          const value = cover.values[k];
+          out[i] = stroke.erase ? out[i] * (1 - value) : Math.max(out[i], value);
+        }
       }
     }
+    yield;
   }
   return out;
 }
@@ -141,7 +160,10 @@ export async function maskCover(
       const plane = await runSteps(planeOf(input, part.map), checkpoint);
       const within = (from: number, to: number) => inRange(plane!.subarray(from, to), part);
       own = plane ? await runSteps(madeInParts(count, within), checkpoint) : new Float32Array(count);
-    } else own = painted(part.strokes, width, height, edges);
+    } else {
+      const empty = new Float32Array(width * height);
+      own = await runSteps(painting(part.strokes, empty, width, height, edges), context.checkpoint);
+    }
     if (!cover) {
       cover = own;
       continue;

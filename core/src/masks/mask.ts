@@ -15,8 +15,13 @@ export const MASK_MAPS = [
 ] as const;
 export type MaskMap = (typeof MASK_MAPS)[number];
 
-const strokesSchema = v.pipe(
-  v.array(v.strictObject({ ...strokeEntries, erase: v.boolean() })),
+/** Across: the left is drawn on the right too; down: the upper in the lower part; about the middle of the tile. */
+export const MIRRORS = ['across', 'down', 'both'] as const;
+export type Mirror = (typeof MIRRORS)[number];
+
+/** Strokes by hand: each paints, or erases what was painted before it. */
+export const strokesSchema = v.pipe(
+  v.array(v.strictObject({ ...strokeEntries, erase: v.boolean(), mirror: v.optional(v.picklist(MIRRORS)) })),
   v.maxLength(2000),
 );
 export type MaskStroke = v.InferOutput<typeof strokesSchema>[number];

@@ -5,39 +5,15 @@ import {
   MASK_PARTS,
   type MaskMap,
   type MaskPart,
-  number,
   type SettingsOf,
   type SettingValue,
 } from '@zesty-tile/core';
 import { Choices } from '../bench/choices.tsx';
 import { ItemDials } from '../bench/dials/item-dials.tsx';
-import { NumberDial } from '../bench/dials/number-dial.tsx';
-import { pressable } from '../bench/pressed.ts';
 import { useBench } from '../bench/state.ts';
 import { GREY } from '../theme.ts';
+import { BrushTools } from './brush-tools.tsx';
 import { changePart, useMasks } from './use-masks.ts';
-
-/** What the brush is like: not of the recipe, but of each stroke that is drawn. */
-const BRUSH = {
-  radius: number({
-    label: 'Radius',
-    help: 'Radius of the brush, as a share of the tile’s longer edge.',
-    default: 0.04,
-    min: 0.002,
-    max: 0.4,
-    step: 0.002,
-    unit: '',
-  }),
-  tip: number({
-    label: 'Tip',
-    help: 'How much of the radius fades out: 0 is a hard tip.',
-    default: 0.3,
-    min: 0,
-    max: 1,
-    step: 0.05,
-    unit: '',
-  }),
-};
 
 const FORMS = MASK_PARTS.variants!.of;
 const HOW = FORMS.colour.settings.how as ChoiceSetting<MaskPart['how']>;
@@ -98,53 +74,17 @@ function BrushPart({ zone, at, part }: PartProps & { part: Extract<MaskPart, { b
   const brush = useMasks((s) => s.brush);
   const radius = useMasks((s) => s.radius);
   const softness = useMasks((s) => s.softness);
-  const mine = brush?.part === at ? brush : null;
-  const take = (erase: boolean) =>
-    useMasks.setState({ brush: mine?.erase === erase ? null : { part: at, erase }, shown: true });
-  const last = part.strokes.length;
   return (
-    <>
-      <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
-        <Button
-          aria-pressed={mine?.erase === false}
-          sx={pressable(mine?.erase === false)}
-          onClick={() => take(false)}
-        >
-          Paint
-        </Button>
-        <Button
-          aria-pressed={mine?.erase === true}
-          sx={pressable(mine?.erase === true)}
-          onClick={() => take(true)}
-        >
-          Erase
-        </Button>
-        <span style={{ color: GREY.soft, marginLeft: 'auto' }}>
-          {last === 1 ? '1 stroke' : `${last} strokes`}
-        </span>
-        <Button
-          sx={pressable(false)}
-          disabled={last === 0}
-          onClick={() => changePart(zone, at, { ...part, strokes: part.strokes.slice(0, -1) })}
-        >
-          Undo last stroke
-        </Button>
-      </Box>
-      {mine && (
-        <>
-          <NumberDial
-            setting={BRUSH.radius}
-            value={radius}
-            onChange={(value) => useMasks.setState({ radius: value })}
-          />
-          <NumberDial
-            setting={BRUSH.tip}
-            value={softness}
-            onChange={(value) => useMasks.setState({ softness: value })}
-          />
-        </>
-      )}
-    </>
+    <BrushTools
+      erase={brush?.part === at ? brush.erase : null}
+      onTake={(erase) =>
+        useMasks.setState({ brush: erase === null ? null : { part: at, erase }, shown: true })
+      }
+      strokes={part.strokes.length}
+      onUndoLast={() => changePart(zone, at, { ...part, strokes: part.strokes.slice(0, -1) })}
+      tip={{ radius, softness }}
+      onTip={(tip) => useMasks.setState(tip)}
+    />
   );
 }
 

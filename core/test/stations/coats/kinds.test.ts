@@ -80,6 +80,26 @@ async function sceneAt(size: number): Promise<Scene> {
 const TRIED: [PartName, Partial<Part>[]][] = [
   ['whole', [{}]],
   [
+    'strokes',
+    [
+      {
+        strokes: [
+          {
+            points: [
+              [0.8, 0.9],
+              [1.2, 1.15],
+            ],
+            radius: 0.08,
+            softness: 0.6,
+            erase: false,
+            mirror: 'across',
+          },
+          { points: [[1, 1]], radius: 0.05, softness: 0.5, erase: true },
+        ],
+      },
+    ],
+  ],
+  [
     'range',
     (
       [

@@ -1,4 +1,4 @@
-import type { Stroke } from '@zesty-tile/core';
+import type { Mirror, Stroke } from '@zesty-tile/core';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import type { Size } from './geometry.ts';
 import { RING, traceStroke } from './trace.ts';
@@ -11,7 +11,26 @@ const LOOKS = {
 } as const;
 type LookName = keyof typeof LOOKS;
 
-type Painted = Stroke & { erase: boolean };
+type Painted = Stroke & { erase: boolean; mirror?: Mirror };
+
+/** A stroke and what it mirrors. */
+function imagesOf(stroke: Painted): Painted[] {
+  const { mirror, points } = stroke;
+  const turned = (across: boolean, down: boolean): Painted => ({
+    ...stroke,
+    points: points.map(([u, v, ...pressure]) => [
+      across ? 1 - u : u,
+      down ? 1 - v : v,
+      ...pressure,
+    ]) as typeof points,
+  });
+  return [
+    stroke,
+    ...(mirror === 'across' || mirror === 'both' ? [turned(true, false)] : []),
+    ...(mirror === 'down' || mirror === 'both' ? [turned(false, true)] : []),
+    ...(mirror === 'both' ? [turned(true, true)] : []),
+  ];
+}
 
 /** Draws within the laid tiles. */
 function within(context: CanvasRenderingContext2D, plane: BrushPlane, lay: number, draw: () => void): void {
@@ -41,7 +60,9 @@ function paint(
       look === 'tint' && stroke.softness > 0
         ? `blur(${(stroke.softness * stroke.radius * longerEdge(plane)) / 3}px)`
         : 'none';
-    traceStroke(context, plane, stroke, wraps ? -1 : 0, wraps ? lay : lay - 1);
+    for (const image of imagesOf(stroke)) {
+      traceStroke(context, plane, image, wraps ? -1 : 0, wraps ? lay : lay - 1);
+    }
   });
 }
 
@@ -97,7 +118,7 @@ interface TintLayerProps {
   /** Strokes that are not in it. */
   strokes: readonly Painted[];
   /** The brush in use, or null: then it is only looked at. */
-  brush: { radius: number; softness: number; erase: boolean } | null;
+  brush: { radius: number; softness: number; erase: boolean; mirror?: Mirror } | null;
   onStroke(points: BrushPoint[]): void;
 }
 

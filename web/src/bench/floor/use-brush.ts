@@ -34,6 +34,10 @@ export function fromHome(points: readonly BrushPoint[]): BrushPoint[] {
   return points.map(([u, v, ...pressure]) => [u - left, v - top, ...pressure]) as BrushPoint[];
 }
 
+/** A place moved by whole tiles, so that it is the nearest to another. */
+const nearestImage = ([u, v, ...pressure]: BrushPoint, [x, y]: BrushPoint): BrushPoint =>
+  [u + Math.round(x - u), v + Math.round(y - v), ...pressure] as BrushPoint;
+
 const rounded = (value: number) => Math.round(1e5 * value) / 1e5;
 
 /** Steps shorter than this share of the radius are left out. */
@@ -46,11 +50,12 @@ interface Brush {
   end(points: BrushPoint[]): void;
 }
 
-/** Follows the pointer over the Floor and gathers strokes, with all the places a pen was at between two frames. */
+/** Follows the pointer over the Floor and gathers strokes, with all the places a pen was at between two frames; with Shift held a line leads there from the end of the stroke before. */
 export function useBrush(plane: BrushPlane, { radius, begin, end }: Brush) {
   const [points, setPoints] = useState<BrushPoint[] | null>(null);
   const [at, setAt] = useState<[number, number] | null>(null);
   const gathered = useRef<BrushPoint[] | null>(null);
+  const last = useRef<BrushPoint | null>(null);
   const pointOf = (
     event: { clientX: number; clientY: number; pointerType: string; pressure: number },
     box: DOMRect,
@@ -70,8 +75,9 @@ export function useBrush(plane: BrushPlane, { radius, begin, end }: Brush) {
       const point = pointOf(event, box);
       if (!begin([point[0], point[1]], event.ctrlKey || event.metaKey)) return;
       event.currentTarget.setPointerCapture(event.pointerId);
-      gathered.current = [point];
-      setPoints([point]);
+      const from = event.shiftKey ? last.current : null;
+      gathered.current = from ? [nearestImage(from, point), point] : [point];
+      setPoints(gathered.current);
     },
     onPointerMove(event: PointerEvent<Element>) {
       const box = event.currentTarget.getBoundingClientRect();
@@ -90,7 +96,9 @@ export function useBrush(plane: BrushPlane, { radius, begin, end }: Brush) {
       const stroke = gathered.current;
       gathered.current = null;
       setPoints(null);
-      if (stroke) end(stroke);
+      if (!stroke) return;
+      last.current = stroke[stroke.length - 1];
+      end(stroke);
     },
     onPointerLeave() {
       if (!gathered.current) setAt(null);

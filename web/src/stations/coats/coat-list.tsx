@@ -21,7 +21,7 @@ import { OpenCoat } from './open-coat.tsx';
 import { OpenGroup } from './open-group.tsx';
 import { RecolourDialog } from './recolour-dialog.tsx';
 import { SavedStacks } from './saved-stacks.tsx';
-import { changeCoat, changeGroup, moveCoat, moveTo, useCoats } from './use-coats.ts';
+import { changeCoat, changeGroup, moveCoat, moveTo, openCoat, useCoats } from './use-coats.ts';
 
 const MOST = STATIONS.coats.settings.stack.most;
 /** How far the pointer goes before a press is a drag, CSS pixels. */
@@ -50,7 +50,6 @@ interface RowProps {
 /** One coat in the list: its place, its name, and whether it counts; it is dragged to another place. */
 function CoatRow({ coat, place, isOpen }: RowProps) {
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: coat.id });
-  const isOne = coat.id;
   return (
     <Box
       ref={setNodeRef}
@@ -67,7 +66,7 @@ function CoatRow({ coat, place, isOpen }: RowProps) {
           {...listeners}
           aria-expanded={isOpen}
           data-coat={coat.name}
-          onClick={() => useCoats.setState({ open: isOpen ? null : isOne, alone: null })}
+          onClick={() => openCoat(isOpen ? null : coat.id)}
           onKeyDown={(event) => {
             if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
             event.preventDefault();
@@ -119,7 +118,7 @@ function GroupRow({ group, isOpen }: { group: CoatGroup; isOpen: boolean }) {
         <Button
           aria-expanded={isOpen}
           data-group={group.name}
-          onClick={() => useCoats.setState({ open: isOpen ? null : group.id, alone: null })}
+          onClick={() => openCoat(isOpen ? null : group.id)}
           sx={{
             ...pressable(isOpen),
             flex: 1,

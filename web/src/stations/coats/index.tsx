@@ -10,6 +10,6 @@ export const coats: StationView = {
   Main: CoatList,
   Controls: CoatControls,
   Overlay: CoatsOverlay,
-  onLeave: () => useCoats.setState({ alone: null }),
+  onLeave: () => useCoats.setState({ alone: null, brush: null }),
   onClose: closeCoats,
 };

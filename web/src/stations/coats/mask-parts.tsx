@@ -4,7 +4,7 @@ import { COAT_PARTS, type CoatPart, newPart, PART_KINDS, type PartName } from '@
 import { pressable } from '../../bench/pressed.ts';
 import { GREY } from '../../theme.ts';
 import { PartCard } from './part-card.tsx';
-import { changeParts, type Owner } from './use-coats.ts';
+import { changeParts, type Owner, useCoats } from './use-coats.ts';
 
 interface AddRowProps {
   words: string;
@@ -45,7 +45,13 @@ export function MaskParts({ owner, parts }: { owner: Owner; parts: readonly Coat
         <AddRow
           words={parts.length === 0 ? 'Only' : 'Also'}
           kinds={titlesOf(PART_KINDS).filter(([name]) => name !== 'whole')}
-          onAdd={(by) => changeParts(owner, (now) => [...now, newPart(by as PartName)])}
+          onAdd={(by) => {
+            // What is painted adds to what is selected already, and the brush is in hand at once.
+            const isPainted = by === 'strokes';
+            const how = isPainted && parts.length > 0 ? { how: 'or' } : {};
+            changeParts(owner, (now) => [...now, newPart(by as PartName, how)]);
+            if (isPainted) useCoats.setState({ brush: { part: parts.length, erase: false }, alone: null });
+          }}
         />
       )}
     </>

@@ -1,8 +1,9 @@
 import { useBench } from '../../bench/state.ts';
 import type { FloorScene } from '../station.ts';
 import { AloneLayer } from './alone-layer.tsx';
+import { BrushLayer } from './brush-layer.tsx';
 import { PartHandles } from './part-handles.tsx';
-import { useCoats } from './use-coats.ts';
+import { type Owner, useCoats } from './use-coats.ts';
 
 /** Over the Floor: a coat by itself where that is asked for, and the handles of the open coat's or group's mask. */
 export function CoatsOverlay({ plane, stage, repeats, isPhoto, isBefore, isPanning }: FloorScene) {
@@ -13,16 +14,12 @@ export function CoatsOverlay({ plane, stage, repeats, isPhoto, isBefore, isPanni
   const coat = stack.find(({ id }) => id === open);
   const group = groups.find(({ id }) => id === open);
   const owned = coat ?? group;
+  const owner: Owner = { kind: coat ? 'coat' : 'group', id: owned?.id ?? '' };
   return (
     <>
       {alone && <AloneLayer alone={alone} plane={plane} stage={stage} lay={repeats} />}
-      {owned && !isPanning && (
-        <PartHandles
-          owner={{ kind: coat ? 'coat' : 'group', id: owned.id }}
-          parts={owned.parts}
-          plane={plane}
-        />
-      )}
+      {owned && <BrushLayer owner={owner} parts={owned.parts} plane={plane} stage={stage} lay={repeats} />}
+      {owned && !isPanning && <PartHandles owner={owner} parts={owned.parts} plane={plane} />}
     </>
   );
 }

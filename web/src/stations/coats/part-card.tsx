@@ -3,6 +3,7 @@ import {
   type ChoiceSetting,
   COAT_PARTS,
   type CoatPart,
+  type Mirror,
   type SettingValue,
   snappedNoise,
 } from '@zesty-tile/core';
@@ -10,16 +11,17 @@ import { Choices } from '../../bench/choices.tsx';
 import { ItemDials } from '../../bench/dials/item-dials.tsx';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
+import { BrushTools } from '../../masks/brush-tools.tsx';
 import { GREY } from '../../theme.ts';
 import { ItemCard } from './item-card.tsx';
 import { PictureField } from './picture-field.tsx';
 import { ShapeField } from './shape-field.tsx';
-import { changePart, changeParts, type Owner } from './use-coats.ts';
+import { changePart, changeParts, type Owner, useCoats } from './use-coats.ts';
 
 const FORMS = COAT_PARTS.variants!.of;
 const LEVELS = ['low', 'high', 'softness', 'invert', 'blurMm'];
 /** Settings with means of their own. */
-const BY_OTHER_MEANS = ['how', 'zone', 'picture', 'ends', 'points', 'from', 'loops'];
+const BY_OTHER_MEANS = ['how', 'zone', 'picture', 'ends', 'points', 'from', 'loops', 'strokes'];
 
 const unless = (used: boolean, ...keys: string[]): string[] => (used ? [] : keys);
 
@@ -82,6 +84,41 @@ function Snapped({ part }: { part: CoatPart & { by: 'noise' } }) {
   );
 }
 
+const MIRROR_CHOICES = [
+  { value: 'none', words: 'No mirror' },
+  { value: 'across', words: 'Across' },
+  { value: 'down', words: 'Down' },
+  { value: 'both', words: 'Both' },
+];
+
+/** The brush of a part that is painted by hand. */
+function PaintedPart({ owner, at, part }: { owner: Owner; at: number; part: CoatPart & { by: 'strokes' } }) {
+  const brush = useCoats((s) => s.brush);
+  const radius = useCoats((s) => s.radius);
+  const softness = useCoats((s) => s.softness);
+  const mirror = useCoats((s) => s.mirror);
+  return (
+    <BrushTools
+      erase={brush?.part === at ? brush.erase : null}
+      onTake={(erase) =>
+        useCoats.setState({ brush: erase === null ? null : { part: at, erase }, alone: null })
+      }
+      strokes={part.strokes.length}
+      onUndoLast={() => changePart(owner, at, { ...part, strokes: part.strokes.slice(0, -1) })}
+      tip={{ radius, softness }}
+      onTip={(tip) => useCoats.setState(tip)}
+    >
+      <Choices
+        label="Mirror"
+        value={mirror}
+        options={MIRROR_CHOICES}
+        onChange={(value) => useCoats.setState({ mirror: value as Mirror | 'none' })}
+      />
+      <span style={{ color: GREY.soft }}>Shift leads a straight line from the last stroke’s end.</span>
+    </BrushTools>
+  );
+}
+
 /** One more point, half-way between the last and the first. */
 const withPoint = (points: [number, number][]): [number, number][] => {
   const [last, first] = [points[points.length - 1], points[0]];
@@ -124,7 +161,11 @@ export function PartCard({ owner, at, part }: { owner: Owner; at: number; part: 
           )}
         </>
       }
-      onRemove={() => changeParts(owner, (parts) => parts.filter((_one, k) => k !== at))}
+      onRemove={() => {
+        // The brush is for a part by its place.
+        useCoats.setState({ brush: null });
+        changeParts(owner, (parts) => parts.filter((_one, k) => k !== at));
+      }}
       moreWords="Levels and blur"
       more={<ItemDials settings={settings} values={values} without={others} onChange={set} />}
     >
@@ -136,6 +177,7 @@ export function PartCard({ owner, at, part }: { owner: Owner; at: number; part: 
           onPicture={(picture) => set('picture', picture)}
         />
       )}
+      {part.by === 'strokes' && <PaintedPart owner={owner} at={at} part={part} />}
       {part.by === 'own-shape' && (
         <ShapeField part={part} onPart={(changed) => changePart(owner, at, changed)} />
       )}

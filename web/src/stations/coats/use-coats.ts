@@ -6,11 +6,14 @@ import {
   type CoatOutput,
   type CoatPart,
   defaultsOf,
+  type MaskStroke,
+  type Mirror,
   type RampStop,
   type SettingsOf,
   withCoatsAdded,
 } from '@zesty-tile/core';
 import { create } from 'zustand';
+import { type BrushPoint, fromHome } from '../../bench/floor/use-brush.ts';
 import { useBench } from '../../bench/state.ts';
 
 interface CoatsState {
@@ -20,14 +23,31 @@ interface CoatsState {
   alone: { id: string; what: 'mask' | CoatChannel } | null;
   /** Handles on the Floor go to lines that divide the tile, and to each other. */
   snaps: boolean;
+  /** Which painted part of the open coat or group the brush is for, and what it does. */
+  brush: { part: number; erase: boolean } | null;
+  radius: number;
+  softness: number;
+  mirror: Mirror | 'none';
   /** A ramp that was copied, to be put into another. */
   ramp: RampStop[] | null;
 }
 
-export const useCoats = create<CoatsState>(() => ({ open: null, alone: null, snaps: true, ramp: null }));
+export const useCoats = create<CoatsState>(() => ({
+  open: null,
+  alone: null,
+  snaps: true,
+  brush: null,
+  radius: 0.03,
+  softness: 0.3,
+  mirror: 'none',
+  ramp: null,
+}));
+
+/** Opens a coat or a group, or closes all; what was in hand for another is put away. */
+export const openCoat = (open: string | null): void => useCoats.setState({ open, alone: null, brush: null });
 
 /** Forgets what was open of a tile that is closed. */
-export const closeCoats = (): void => useCoats.setState({ open: null, alone: null });
+export const closeCoats = (): void => openCoat(null);
 
 const settingsNow = () => useBench.getState().recipe.stations.coats;
 export const stackNow = (): Coat[] => settingsNow().stack;
@@ -70,6 +90,24 @@ export const changePart = (owner: Owner, at: number, part: CoatPart, gesture = '
     gesture && `part ${at} ${gesture}`,
   );
 
+/** Adds what was drawn to the painted part that the brush is for. */
+export function addStroke(owner: Owner, points: BrushPoint[]): void {
+  const { brush, radius, softness, mirror } = useCoats.getState();
+  if (!brush) return;
+  const stroke: MaskStroke = {
+    points: fromHome(points),
+    radius,
+    softness,
+    erase: brush.erase,
+    ...(mirror === 'none' ? {} : { mirror }),
+  };
+  changeParts(owner, (parts) =>
+    parts.map((part, k) =>
+      k === brush.part && part.by === 'strokes' ? { ...part, strokes: [...part.strokes, stroke] } : part,
+    ),
+  );
+}
+
 export const changeOutput = (id: string, at: number, output: CoatOutput, gesture = ''): void =>
   changeCoat(
     id,
@@ -88,7 +126,7 @@ function freeId(of: 'coat' | 'group', all: readonly { id: string }[]): string {
 export function addCoat(made: Omit<Coat, 'id'>): void {
   const coat = { ...made, id: freeId('coat', stackNow()) };
   put({ stack: [...stackNow(), coat] });
-  useCoats.setState({ open: coat.id, alone: null });
+  openCoat(coat.id);
 }
 
 /** Puts a copy of a coat above it, opened. */
@@ -97,13 +135,14 @@ export function duplicateCoat(id: string): void {
   const at = stack.findIndex((coat) => coat.id === id);
   const copy = { ...stack[at], id: freeId('coat', stack), name: `${stack[at].name}, copy`.slice(0, 60) };
   put({ stack: [...stack.slice(0, at + 1), copy, ...stack.slice(at + 1)] });
-  useCoats.setState({ open: copy.id, alone: null });
+  openCoat(copy.id);
 }
 
 export function removeCoat(id: string): void {
   const { open, alone } = useCoats.getState();
   put({ stack: stackNow().filter((coat) => coat.id !== id) });
-  useCoats.setState({ open: open === id ? null : open, alone: alone?.id === id ? null : alone });
+  if (open === id) openCoat(null);
+  else if (alone?.id === id) useCoats.setState({ alone: null });
 }
 
 /** The stack with one coat at another place; between two coats of one group it belongs to that group. */
@@ -141,7 +180,7 @@ export function groupCoat(id: string): void {
     groups: [...groups, group],
     stack: changed(stackNow(), id, (coat) => ({ ...coat, group: group.id })),
   });
-  useCoats.setState({ open: group.id, alone: null });
+  openCoat(group.id);
 }
 
 /** Puts a coat into a group, next to those it has; into none where that is empty. */
@@ -165,7 +204,7 @@ export function removeGroup(id: string): void {
       .map((group) => (group.within === id ? { ...group, within } : group)),
     stack: stackNow().map((coat) => (coat.group === id ? { ...coat, group: within } : coat)),
   });
-  useCoats.setState({ open: null });
+  openCoat(null);
 }
 
 /** Puts other coats in the place of those there are, as one step of this name. */
@@ -179,5 +218,5 @@ export function putCoats(stack: Coat[], step: string): void {
 export function addStack(stack: readonly Coat[], groups: readonly CoatGroup[]): void {
   const { recipe, replaceRecipe } = useBench.getState();
   replaceRecipe(withCoatsAdded(recipe, { stack, groups }), 'Saved coats added');
-  useCoats.setState({ open: null, alone: null });
+  openCoat(null);
 }

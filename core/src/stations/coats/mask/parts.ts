@@ -9,12 +9,14 @@ import { picture } from './picture.ts';
 import { range } from './range.ts';
 import { scatter } from './scatter.ts';
 import { shape } from './shape.ts';
+import { strokes } from './strokes.ts';
 import { whole } from './whole.ts';
 import { zone } from './zone.ts';
 
 /** Every way of selecting, by the name it has in recipes. */
 export const PART_KINDS = {
   whole,
+  strokes,
   range,
   colour,
   noise,
@@ -42,6 +44,7 @@ export const parts = variantList({
   itemWords: (_part, place) => `mask part ${place + 1}`,
   variants: {
     whole: variantOf(whole),
+    strokes: variantOf(strokes),
     range: variantOf(range),
     colour: variantOf(colour),
     noise: variantOf(noise),
