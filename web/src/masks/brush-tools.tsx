@@ -50,7 +50,7 @@ interface BrushToolsProps {
 export function BrushTools({ erase, onTake, strokes, onUndoLast, tip, onTip, children }: BrushToolsProps) {
   return (
     <>
-      <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, alignItems: 'center' }}>
         {([false, true] as const).map((isEraser) => (
           <Button
             key={String(isEraser)}
@@ -61,7 +61,7 @@ export function BrushTools({ erase, onTake, strokes, onUndoLast, tip, onTip, chi
             {isEraser ? 'Erase' : 'Paint'}
           </Button>
         ))}
-        <span style={{ color: GREY.soft, marginLeft: 'auto' }}>
+        <span style={{ color: GREY.soft, marginLeft: 'auto', whiteSpace: 'nowrap' }}>
           {strokes === 1 ? '1 stroke' : `${strokes} strokes`}
         </span>
         <Button sx={pressable(false)} disabled={strokes === 0} onClick={onUndoLast}>

@@ -4,10 +4,11 @@ import type { Size } from './geometry.ts';
 import { RING, traceStroke } from './trace.ts';
 import { type BrushPlane, type BrushPoint, fromHome, longerEdge, stageAt, useBrush } from './use-brush.ts';
 
-/** How what is covered shows: tinted, or by a veil over all the rest. */
+/** How what is covered shows: tinted; by a veil over all the rest; or as a stroke that the tile soon follows. */
 const LOOKS = {
   tint: { colour: '#ffb300', opacity: 0.42 },
   veil: { colour: '#7a7a7a', opacity: 0.78 },
+  stroke: { colour: '#ffb300', opacity: 0.42 },
 } as const;
 type LookName = keyof typeof LOOKS;
 
@@ -53,9 +54,9 @@ function paint(
 ): void {
   within(context, plane, lay, () => {
     context.strokeStyle = LOOKS[look].colour;
-    const isTaken = stroke.erase === (look === 'tint');
+    const isTaken = stroke.erase === (look !== 'veil');
     context.globalCompositeOperation = isTaken ? 'destination-out' : 'source-over';
-    // A veil is soon redrawn by what the engine says; a blur on every move would hold the pointer up.
+    // A veil or a stroke is soon redrawn by what the engine says; a blur on every move would hold the pointer up.
     context.filter =
       look === 'tint' && stroke.softness > 0
         ? `blur(${(stroke.softness * stroke.radius * longerEdge(plane)) / 3}px)`

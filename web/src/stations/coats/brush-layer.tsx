@@ -46,7 +46,7 @@ function Brush({
   return (
     <TintLayer
       name="painted coat"
-      look="tint"
+      look="stroke"
       plane={plane}
       stage={stage}
       lay={lay}
