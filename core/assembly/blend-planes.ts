@@ -177,7 +177,7 @@ function colours4(code: i32, b0: v128, b1: v128, b2: v128, a0: v128, a1: v128, a
 }
 
 /** The value below, as much of the blended one as is covered in it, decoded where that is asked for. */
-function laid(linear: v128, below: v128, blended: v128, share: v128, isEncoded: bool): v128 {
+function covered(linear: v128, below: v128, blended: v128, share: v128, isEncoded: bool): v128 {
   const value = f32x4.add(below, f32x4.mul(share, f32x4.sub(held(blended), below)));
   if (!isEncoded) return value;
   return v128.bitselect(decoded4(value), linear, f32x4.gt(share, f32x4.splat(0)));
@@ -218,7 +218,7 @@ export function blendPlanes(
         const a = v128.load(isOneAbove ? over : over + at);
         const share = v128.load(isOneCover ? cover : cover + at);
         const b = isEncoded ? encoded4(linear) : linear;
-        v128.store(plane + at, laid(linear, b, separable4(code, b, a), share, isEncoded));
+        v128.store(plane + at, covered(linear, b, separable4(code, b, a), share, isEncoded));
       }
     }
     return;
@@ -234,8 +234,8 @@ export function blendPlanes(
     const b1 = isEncoded ? encoded4(l1) : l1;
     const b2 = isEncoded ? encoded4(l2) : l2;
     colours4(code, b0, b1, b2, v128.load(over), v128.load(over + room), v128.load(over + 2 * room));
-    v128.store(one, laid(l0, b0, red, share, isEncoded));
-    v128.store(one + room, laid(l1, b1, green, share, isEncoded));
-    v128.store(one + 2 * room, laid(l2, b2, blue, share, isEncoded));
+    v128.store(one, covered(l0, b0, red, share, isEncoded));
+    v128.store(one + room, covered(l1, b1, green, share, isEncoded));
+    v128.store(one + 2 * room, covered(l2, b2, blue, share, isEncoded));
   }
 }

@@ -34,6 +34,7 @@ export {
   type MaskPartKind,
   type MaskStroke,
   type Mirror,
+  mirrorImages,
 } from './masks/mask.ts';
 export { masks as MASKS } from './masks/masks-setting.ts';
 export { wetReflectance } from './masks/wet.ts';

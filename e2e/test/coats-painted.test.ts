@@ -39,7 +39,7 @@ describe('masks painted by hand', () => {
     await stage.end();
   });
 
-  it('a painted mask has the brush in hand at once; what is painted is covered, the rest is not', async () => {
+  it('a painted mask gives the brush at once; what is painted is covered, the rest is not', async () => {
     await dials().getByRole('button', { name: 'Painted', exact: true }).click();
     await untilPixel(page, ...AT.stroke, bare, 12);
     await stroke(AT.stroke);

@@ -30,7 +30,7 @@ f 5/5 6/6 7/7 8/8
 const DRAWING = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40">
   <rect width="40" height="40" fill="#000"/><rect x="4" y="24" width="32" height="12" fill="#fff"/></svg>`;
 
-describe('masks from files of one’s own, and recolouring', () => {
+describe('masks from the user’s own files, and recolouring', () => {
   let stage: Stage;
   let page: Page;
   let bare: Record<'left' | 'right' | 'low', [number, number, number]>;

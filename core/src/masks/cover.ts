@@ -10,7 +10,7 @@ import type { Sides } from '../raster/sides.ts';
 import { coverOf } from '../strokes/cover.ts';
 import type { WorkContext } from '../team/context.ts';
 import { inParts, runSteps, type Steps } from '../work/steps.ts';
-import type { Mask, MaskMap, MaskPart, MaskStroke, Mirror } from './mask.ts';
+import { type Mask, type MaskMap, type MaskPart, type MaskStroke, mirrorImages } from './mask.ts';
 
 /** What masks are selected from: the tile as it left Join, and its relief where a mask asks for it. */
 export interface MaskInput {
@@ -65,15 +65,6 @@ export function inRange(
   return out;
 }
 
-/** How a stroke's images lie: whether across and down are turned over. */
-function imagesOf(mirror: Mirror | undefined): readonly [across: boolean, down: boolean][] {
-  const found: [boolean, boolean][] = [[false, false]];
-  if (mirror === 'across' || mirror === 'both') found.push([true, false]);
-  if (mirror === 'down' || mirror === 'both') found.push([false, true]);
-  if (mirror === 'both') found.push([true, true]);
-  return found;
-}
-
 const wrapped = (at: number, n: number): number => ((at % n) + n) % n;
 
 /**
@@ -89,7 +80,7 @@ export function* painting(
 ): Steps<Float32Array> {
   for (const stroke of strokes) {
     const cover = coverOf(stroke, width, height, edges);
-    for (const [isAcross, isDown] of imagesOf(stroke.mirror)) {
+    for (const [isAcross, isDown] of mirrorImages(stroke.mirror)) {
       for (let y = 0, k = 0; y < cover.height; y++) {
         const down = wrapped(cover.y + y, height);
         const row = (isDown ? height - 1 - down : down) * width;
@@ -161,8 +152,8 @@ export async function maskCover(
       const within = (from: number, to: number) => inRange(plane!.subarray(from, to), part);
       own = plane ? await runSteps(madeInParts(count, within), checkpoint) : new Float32Array(count);
     } else {
-      const empty = new Float32Array(width * height);
-      own = await runSteps(painting(part.strokes, empty, width, height, edges), context.checkpoint);
+      const empty = new Float32Array(count);
+      own = await runSteps(painting(part.strokes, empty, width, height, edges), checkpoint);
     }
     if (!cover) {
       cover = own;

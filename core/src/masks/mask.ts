@@ -19,6 +19,15 @@ export type MaskMap = (typeof MASK_MAPS)[number];
 export const MIRRORS = ['across', 'down', 'both'] as const;
 export type Mirror = (typeof MIRRORS)[number];
 
+/** A stroke and its mirror images: whether each is turned over across and down. */
+export function mirrorImages(mirror: Mirror | undefined): readonly [across: boolean, down: boolean][] {
+  const found: [boolean, boolean][] = [[false, false]];
+  if (mirror === 'across' || mirror === 'both') found.push([true, false]);
+  if (mirror === 'down' || mirror === 'both') found.push([false, true]);
+  if (mirror === 'both') found.push([true, true]);
+  return found;
+}
+
 /** Strokes by hand: each paints, or erases what was painted before it. */
 export const strokesSchema = v.pipe(
   v.array(v.strictObject({ ...strokeEntries, erase: v.boolean(), mirror: v.optional(v.picklist(MIRRORS)) })),

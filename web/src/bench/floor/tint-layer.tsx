@@ -1,4 +1,4 @@
-import type { Mirror, Stroke } from '@zesty-tile/core';
+import { type Mirror, mirrorImages, type Stroke } from '@zesty-tile/core';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import type { Size } from './geometry.ts';
 import { RING, traceStroke } from './trace.ts';
@@ -14,24 +14,16 @@ type LookName = keyof typeof LOOKS;
 
 type Painted = Stroke & { erase: boolean; mirror?: Mirror };
 
-/** A stroke and what it mirrors. */
-function imagesOf(stroke: Painted): Painted[] {
-  const { mirror, points } = stroke;
-  const turned = (across: boolean, down: boolean): Painted => ({
+/** A stroke and its mirror images. */
+const imagesOf = (stroke: Painted): Painted[] =>
+  mirrorImages(stroke.mirror).map(([across, down]) => ({
     ...stroke,
-    points: points.map(([u, v, ...pressure]) => [
+    points: stroke.points.map(([u, v, ...pressure]) => [
       across ? 1 - u : u,
       down ? 1 - v : v,
       ...pressure,
-    ]) as typeof points,
-  });
-  return [
-    stroke,
-    ...(mirror === 'across' || mirror === 'both' ? [turned(true, false)] : []),
-    ...(mirror === 'down' || mirror === 'both' ? [turned(false, true)] : []),
-    ...(mirror === 'both' ? [turned(true, true)] : []),
-  ];
-}
+    ]) as Stroke['points'],
+  }));
 
 /** Draws within the laid tiles. */
 function within(context: CanvasRenderingContext2D, plane: BrushPlane, lay: number, draw: () => void): void {
