@@ -183,6 +183,11 @@ function covered(linear: v128, below: v128, blended: v128, share: v128, isEncode
   return v128.bitselect(decoded4(value), linear, f32x4.gt(share, f32x4.splat(0)));
 }
 
+/** Whether nothing of four pixels is covered, so that they stay as they are. */
+function isBare(share: v128): bool {
+  return !v128.any_true(f32x4.gt(share, f32x4.splat(0)));
+}
+
 /**
  * Blends one plane or three in place; `room` bytes are from one plane to the next, `bytes` of each are blended. What lies above
  * and the cover are planes, or by their flags one vector for all.
@@ -214,9 +219,10 @@ export function blendPlanes(
       const plane = below + c * room;
       const over = above + c * room;
       for (let at: usize = 0; at < bytes; at += 16) {
+        const share = v128.load(isOneCover ? cover : cover + at);
+        if (isBare(share)) continue;
         const linear = v128.load(plane + at);
         const a = v128.load(isOneAbove ? over : over + at);
-        const share = v128.load(isOneCover ? cover : cover + at);
         const b = isEncoded ? encoded4(linear) : linear;
         v128.store(plane + at, covered(linear, b, separable4(code, b, a), share, isEncoded));
       }
@@ -224,9 +230,10 @@ export function blendPlanes(
     return;
   }
   for (let at: usize = 0; at < bytes; at += 16) {
+    const share = v128.load(isOneCover ? cover : cover + at);
+    if (isBare(share)) continue;
     const one = below + at;
     const over = isOneAbove ? above : above + at;
-    const share = v128.load(isOneCover ? cover : cover + at);
     const l0 = v128.load(one);
     const l1 = v128.load(one + room);
     const l2 = v128.load(one + 2 * room);

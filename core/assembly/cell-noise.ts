@@ -29,9 +29,26 @@ function enter(
   }
 }
 
+/** How far points of the outer ring are away at least, squared, of two places. */
+function ringOf2(fx: v128, fy: v128): v128 {
+  const one = f64x2.splat(1);
+  const least = f64x2.pmin(f64x2.pmin(fx, f64x2.sub(one, fx)), f64x2.pmin(fy, f64x2.sub(one, fy)));
+  const away = f64x2.add(one, least);
+  return f64x2.mul(away, away);
+}
+
+/** What is asked for of two places, by the squares of their distances to the nearest points and its values. */
+function measured2(measure: i32, first: v128, second: v128, value: v128): v128 {
+  if (measure === 0) return f64x2.sqrt(first);
+  if (measure === 1) return f64x2.sqrt(second);
+  if (measure === 2) return f64x2.sub(f64x2.sqrt(second), f64x2.sqrt(first));
+  return value;
+}
+
 /**
  * Cellular noise of points drawn one to a cell of a lattice that wraps (Worley 1996), at places in cells times `times`: 0 the
- * distance to the nearest point, 1 to the second nearest, 2 their difference, 3 the value of the nearest.
+ * distance to the nearest point, 1 to the second nearest, 2 their difference, 3 the value of the nearest. Two neighbours go
+ * together where they lie in one cell and no point of the outer ring can be near.
  */
 export function cellNoise(
   xs: usize,
@@ -47,11 +64,15 @@ export function cellNoise(
   around: usize,
   points: usize,
 ): void {
+  // Whether the nearest point is enough.
+  const isNearest = measure === 0 || measure === 3;
   let cellX: f64 = NaN;
   let cellY: f64 = NaN;
   const inner = points + TOUCHING * POINT;
   const end = points + CELLS * POINT;
-  for (let i: usize = 0; i < (<usize>count) << 3; i += 8) {
+  const bytes: usize = (<usize>count) << 3;
+  const both = f64x2.splat(times);
+  for (let i: usize = 0; i < bytes; i += 8) {
     const x = times * load<f64>(xs + i);
     const y = times * load<f64>(ys + i);
     const x0 = Math.floor(x);
@@ -61,6 +82,33 @@ export function cellNoise(
       cellY = y0;
       enter(x0, y0, row, rows, shift, seed, around, points);
     }
+    if (i + 8 < bytes) {
+      const x2 = f64x2.mul(both, v128.load(xs + i));
+      const y2 = f64x2.mul(both, v128.load(ys + i));
+      const cellX2 = f64x2.splat(cellX);
+      const cellY2 = f64x2.splat(cellY);
+      const isIn = v128.and(f64x2.eq(f64x2.floor(x2), cellX2), f64x2.eq(f64x2.floor(y2), cellY2));
+      if (i64x2.all_true(isIn)) {
+        const fx2 = f64x2.sub(x2, cellX2);
+        const fy2 = f64x2.sub(y2, cellY2);
+        let first2 = f64x2.splat(Infinity);
+        let second2 = f64x2.splat(Infinity);
+        let value2 = f64x2.splat(0);
+        for (let at = points; at < inner; at += POINT) {
+          const dx2 = f64x2.sub(v128.load64_splat(at), fx2);
+          const dy2 = f64x2.sub(v128.load64_splat(at, 8), fy2);
+          const square2 = f64x2.add(f64x2.mul(dx2, dx2), f64x2.mul(dy2, dy2));
+          value2 = v128.bitselect(v128.load64_splat(at, 16), value2, f64x2.lt(square2, first2));
+          second2 = f64x2.pmin(second2, f64x2.pmax(first2, square2));
+          first2 = f64x2.pmin(first2, square2);
+        }
+        if (i64x2.all_true(f64x2.le(isNearest ? first2 : second2, ringOf2(fx2, fy2)))) {
+          v128.store(out + i, measured2(measure, first2, second2, value2));
+          i += 8;
+          continue;
+        }
+      }
+    }
     const fx = x - x0;
     const fy = y - y0;
     let first: f64 = Infinity;
@@ -69,7 +117,7 @@ export function cellNoise(
     const away = 1 + Math.min(Math.min(fx, 1 - fx), Math.min(fy, 1 - fy));
     const ring = away * away;
     for (let at = points; at < end; at += POINT) {
-      if (at === inner && second <= ring) break;
+      if (at === inner && (isNearest ? first : second) <= ring) break;
       const dx = load<f64>(at) - fx;
       const dy = load<f64>(at, 8) - fy;
       const square = dx * dx + dy * dy;

@@ -41,7 +41,7 @@ export { wetReflectance } from './masks/wet.ts';
 export { PLANES } from './memory/pool.ts';
 export { snappedNoise } from './noise/noise.ts';
 export { boundaryLoops, islandsOf, type Loop } from './outline/boundary.ts';
-export { patternPlane } from './pattern/pattern.ts';
+export { patternRows } from './pattern/pattern.ts';
 export { codesRaster } from './pixels/codes-raster.ts';
 export type { Pixels, SourceRef } from './pixels/pixels.ts';
 export { reducePixels } from './pixels/reduce.ts';

@@ -1,4 +1,5 @@
 import { resampleGrid } from '../sampling/resample-grid.ts';
+import { drawBand } from '../stations/coats/mask/draw-band.ts';
 import { divideBand } from '../stations/even/divide-band.ts';
 import { toneBand } from '../stations/gauge/tone-band.ts';
 import { blendTask } from '../stations/join/blend.ts';
@@ -13,6 +14,7 @@ export const TASKS: readonly AnyTask[] = [
   bandStrengths,
   blendTask,
   divideBand,
+  drawBand,
   resampleBand,
   resampleGrid,
   sweepTask,

@@ -1,5 +1,6 @@
 import { drawnShare } from '../lattice/draw.ts';
-import { PAUSE_ROWS, type Steps } from '../work/steps.ts';
+import type { DrawRows } from '../raster/rows.ts';
+import type { Sides } from '../raster/sides.ts';
 import { basket, headers, herringbone, rows, stripes } from './bonds.ts';
 import type { Counts, Field, Layout, Place } from './cell.ts';
 import { checks, dots, hexagons, rosettes, scales, stars, triangles } from './shapes.ts';
@@ -56,17 +57,16 @@ export interface PatternPlanes {
 export type PatternPlane = keyof PatternPlanes;
 
 /**
- * One plane of a pattern on a tile of so many pixels. Exact to a part of a pixel: the edge of a face is where half of a pixel
- * is covered.
+ * Rows of one plane of a pattern on a tile of so many pixels. Exact to a part of a pixel: the edge of a face is where half of a
+ * pixel is covered.
  */
-export function* patternPlane(
+export function patternRows(
   shape: PatternShape,
   field: Field,
-  { width, height }: { width: number; height: number },
+  { width, height }: Sides,
   plane: PatternPlane,
-): Steps<Float32Array> {
+): DrawRows {
   const layout = PATTERNS[shape.kind](field, shape);
-  const out = new Float32Array(width * height);
   const [mmX, mmY] = [field.widthMm / width, field.heightMm / height];
   const pixel = Math.sqrt(mmX * mmY);
   const bevel = Math.max(pixel, shape.bevelMm);
@@ -81,15 +81,12 @@ export function* patternPlane(
       return Math.min(1, Math.max(0, joint > 0 ? face / pixel + 0.5 : (2 * face) / pixel + 1));
     return Math.min(1, Math.max(0, face / bevel));
   };
-  for (let from = 0; from < height; from += PAUSE_ROWS) {
-    const to = Math.min(height, from + PAUSE_ROWS);
+  return (into, from, to) => {
     for (let y = from, i = from * width; y < to; y++) {
       for (let x = 0; x < width; x++, i++) {
         layout((x + 0.5) * mmX, (y + 0.5) * mmY, place);
-        out[i] = of();
+        into[i] = of();
       }
     }
-    yield;
-  }
-  return out;
+  };
 }

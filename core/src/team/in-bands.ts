@@ -19,6 +19,13 @@ interface Making {
   out: { width: number; height: number };
 }
 
+/** Rows cut into bands, enough for every member of a team. */
+export function bandsOf(rows: number, team: Team): Band[] {
+  const count = team.size === 1 ? 1 : BANDS_EACH * team.size;
+  const cut = (k: number) => Math.round((k * rows) / count);
+  return Array.from({ length: count }, (_, k) => ({ from: cut(k), to: cut(k + 1) }));
+}
+
 /** A picture made from another in bands of rows by all of a team. */
 export async function inBands<How extends Making & { planes: Float32Array[] }>(
   task: Task<[how: How, into: Float32Array[], band: Band], void>,
@@ -28,20 +35,14 @@ export async function inBands<How extends Making & { planes: Float32Array[] }>(
   checkpoint: Checkpoint,
 ): Promise<Raster> {
   const { out } = how as unknown as Making;
-  const count = team.size === 1 ? 1 : BANDS_EACH * team.size;
   const whole = {
     ...how,
     planes: planes.map((plane) => team.shared(plane)),
     width,
     height,
   } as unknown as How;
-  const cut = (k: number) => Math.round((k * out.height) / count);
   const into = planes.map(() => team.empty(out.width * out.height));
-  const tasks = Array.from({ length: count }, (_, k): [How, Float32Array[], Band] => [
-    whole,
-    into,
-    { from: cut(k), to: cut(k + 1) },
-  ]);
+  const tasks = bandsOf(out.height, team).map((band): [How, Float32Array[], Band] => [whole, into, band]);
   await team.each(task, tasks, () => {}, checkpoint);
   return new Raster(out.width, out.height, into);
 }

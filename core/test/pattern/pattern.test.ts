@@ -1,4 +1,4 @@
-import { runToEnd } from '@zesty-tile/core';
+import type { Sides } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import type { Place } from '../../src/pattern/cell.ts';
@@ -6,8 +6,9 @@ import {
   PATTERN_NAMES,
   PATTERNS,
   type PatternName,
+  type PatternPlane,
   type PatternShape,
-  patternPlane,
+  patternRows,
 } from '../../src/pattern/pattern.ts';
 
 const FIELD = { widthMm: 1000, heightMm: 600 };
@@ -18,6 +19,13 @@ const shape = (kind: PatternName, changes: Partial<PatternShape> = {}): PatternS
   bevelMm: 0,
   ...changes,
 });
+
+/** A plane of a pattern. */
+function drawn(of: PatternShape, field: typeof FIELD, sides: Sides, plane: PatternPlane): Float32Array {
+  const out = new Float32Array(sides.width * sides.height);
+  patternRows(of, field, sides, plane)(out, 0, sides.height);
+  return out;
+}
 
 /** Cells that must be told apart at the counts above. */
 const CELLS: Record<PatternName, number> = {
@@ -90,7 +98,7 @@ describe('patterns', () => {
     for (const size of [200, 512]) {
       const sides = { width: size, height: Math.round(0.6 * size) };
       const mm = FIELD.widthMm / size;
-      const face = runToEnd(patternPlane(shape('grid'), FIELD, sides, 'face'));
+      const face = drawn(shape('grid'), FIELD, sides, 'face');
       // Along a line through the middle of a row of cells.
       const row = Math.round(sides.height / 8) * size;
       let joint = 0;
@@ -101,12 +109,8 @@ describe('patterns', () => {
 
   it('the same is made at two sizes', () => {
     for (const kind of PATTERN_NAMES) {
-      const small = runToEnd(
-        patternPlane(shape(kind, { bevelMm: 15 }), FIELD, { width: 200, height: 120 }, 'profile'),
-      );
-      const large = runToEnd(
-        patternPlane(shape(kind, { bevelMm: 15 }), FIELD, { width: 800, height: 480 }, 'profile'),
-      );
+      const small = drawn(shape(kind, { bevelMm: 15 }), FIELD, { width: 200, height: 120 }, 'profile');
+      const large = drawn(shape(kind, { bevelMm: 15 }), FIELD, { width: 800, height: 480 }, 'profile');
       let off = 0;
       for (let y = 0; y < 120; y++) {
         for (let x = 0; x < 200; x++) {
@@ -122,15 +126,15 @@ describe('patterns', () => {
   it('corners are rounded within the joint, a bevel rises over its width, and values are one each', () => {
     const sides = { width: 1000, height: 600 };
     const at = (plane: Float32Array, x: number, y: number) => plane[y * 1000 + x];
-    const sharp = runToEnd(patternPlane(shape('grid'), FIELD, sides, 'face'));
-    const round = runToEnd(patternPlane(shape('grid', { roundMm: 30 }), FIELD, sides, 'face'));
+    const sharp = drawn(shape('grid'), FIELD, sides, 'face');
+    const round = drawn(shape('grid', { roundMm: 30 }), FIELD, sides, 'face');
     expect(at(sharp, 8, 8)).to.equal(1);
     expect(at(round, 8, 8)).to.equal(0);
     expect(at(round, 62, 75)).to.equal(1);
-    const bevel = runToEnd(patternPlane(shape('grid', { bevelMm: 20 }), FIELD, sides, 'profile'));
+    const bevel = drawn(shape('grid', { bevelMm: 20 }), FIELD, sides, 'profile');
     expect(at(bevel, 16, 75)).to.be.closeTo(0.525, 0.01);
     expect(at(bevel, 62, 75)).to.equal(1);
-    const value = runToEnd(patternPlane(shape('running'), FIELD, sides, 'value'));
+    const value = drawn(shape('running'), FIELD, sides, 'value');
     expect(at(value, 20, 20)).to.equal(at(value, 100, 100));
     expect(new Set(value).size).to.equal(32);
   });

@@ -6,15 +6,21 @@ import {
   Crew,
   type Helper,
   MIRROR,
+  newPart,
   Raster,
   TORUS,
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { resampleAffine } from '../../src/sampling/sample.ts';
+import { partValues } from '../../src/stations/coats/mask/cover.ts';
+import type { Scene } from '../../src/stations/coats/scene.ts';
 import { visibility } from '../../src/stations/relief/occlusion.ts';
 import { resampleBand } from '../../src/stations/square/resample-band.ts';
+import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { inBands } from '../../src/team/in-bands.ts';
+import type { Team } from '../../src/team/team.ts';
 import { noisePlane } from '../fields.ts';
+import { frameOf } from '../stations/run.ts';
 
 /** A helper on this thread, that sees only what a message carries over. */
 class Here implements Helper {
@@ -62,6 +68,24 @@ describe('a team', () => {
     const helpers = [new Here(), new Here()];
     expect([...(await seenBy(new Crew(helpers)))]).to.deep.equal([...(await seenBy())]);
     for (const { asked } of helpers) expect(asked).to.be.at.least(2);
+  });
+
+  it('draws masks of coats in bands that come to the same to the bit', async () => {
+    const parts = [
+      newPart('noise', { warp: 0.4 }),
+      newPart('noise', { kind: 'cells' }),
+      newPart('pattern', { kind: 'herringbone' }),
+      newPart('gradient', { kind: 'radial' }),
+    ];
+    for (const part of parts) {
+      const helper = new Here();
+      const drawnBy = (team: Team) =>
+        partValues(part, { frame: frameOf(192), context: { ...PLAIN_CONTEXT, team } } as Scene, 1);
+      const alone = await drawnBy(ALONE);
+      const shared = await drawnBy(new Crew([helper]));
+      expect([...(shared as Float32Array)]).to.deep.equal([...(alone as Float32Array)]);
+      expect(helper.asked).to.be.at.least(1);
+    }
   });
 
   it('takes a turned crop in bands that meet without a step', async () => {

@@ -2,6 +2,12 @@ import { BLOCK, vectors } from '../host/blocks.ts';
 import type { Call, WasmHost } from '../host/wasm.ts';
 import type { blendPlanes, reference } from './reference.ts';
 
+/** Whether nothing of a block is covered, so that all of it stays as it is. */
+function isBare(cover: Float32Array, from: number, length: number): boolean {
+  if (cover.length === 1) return cover[0] <= 0;
+  return cover.subarray(from, from + length).every((share) => share <= 0);
+}
+
 const wasmBlendPlanes =
   (call: Call): typeof blendPlanes =>
   (below, above, cover, rule, isEncoded) =>
@@ -19,6 +25,7 @@ const wasmBlendPlanes =
       const planes = rule.kind === 'colours' ? 3 : below.length;
       for (let from = 0; from < count; from += BLOCK) {
         const length = Math.min(BLOCK, count - from);
+        if (isBare(cover, from, length)) continue;
         for (let c = 0; c < planes; c++) {
           const k = Math.min(c, below.length - 1);
           put(below[k], at + c * room, from, length);

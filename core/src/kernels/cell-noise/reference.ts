@@ -28,6 +28,8 @@ export function cellNoise(
   measure: CellMeasure,
   out: Float64Array,
 ): void {
+  /** Whether the nearest point is enough. */
+  const isNearest = measure === 'first' || measure === 'value';
   let cellX = Number.NaN;
   let cellY = Number.NaN;
   /** Points of the 5 × 5 cells about the current one, the nearest 3 × 3 of them first, from its corner: x, y, value. */
@@ -59,7 +61,7 @@ export function cellNoise(
     // Points of the outer ring are at least so far away.
     const ring = (1 + Math.min(fx, 1 - fx, fy, 1 - fy)) ** 2;
     for (let k = 0; k < 75; k += 3) {
-      if (k === INNER && second <= ring) break;
+      if (k === INNER && (isNearest ? first : second) <= ring) break;
       const dx = points[k] - fx;
       const dy = points[k + 1] - fy;
       const away = dx * dx + dy * dy;

@@ -17,7 +17,7 @@ import { coatCover, combining, partPlane } from './mask/cover.ts';
 import type { CoatsInput, Scene } from './scene.ts';
 import type { CoatOutput, CoatsSettings } from './settings.ts';
 import { forgetShape, type Shape, shapeOf } from './shaping.ts';
-import { coatsInUse, essenceOf, isInUse, kindOf, type UsedCoat } from './stack.ts';
+import { coatsInUse, colourLine, essenceOf, isInUse, kindOf, type UsedCoat } from './stack.ts';
 import type { Value } from './value/kind.ts';
 
 /** What the coats are put over, and what belongs to this climb alone: made on its way and kept by nobody, so that it may be written over. */
@@ -51,6 +51,9 @@ function* startingLayers({ join, gauge, relief, finish }: CoatsInput): Steps<Lay
     heightMm,
   };
 }
+
+/** Covers from here on belong to a coat, where its colour is measured. */
+const COVERED = 0.9;
 
 /** A scene above some layers. */
 function sceneOf(below: Layers, { input, frame, context, start, own }: Climb): Scene {
@@ -184,11 +187,42 @@ async function wholeCover({ coat, groups }: UsedCoat, scene: Scene): Promise<Sur
 /** What of the layers below an output reads. */
 const readsOf = (output: CoatOutput): readonly (keyof Layers)[] => kindOf(output).reads(output as never);
 
-/** The layers with one coat over them. All its outputs see the same layers below. */
-async function withCoat(used: UsedCoat, below: Layers, climb: Climb): Promise<Layers> {
+/** Where a coat with a chart line covers the tile wholly, kept for the verdict; `key` is that of all coats up to it. */
+async function keepFace(cover: SurfaceChannel, key: string, { frame, context }: Climb): Promise<void> {
+  await context.part('face of a line', [key, keyOfFrame(frame)], () => faceOf(cover, frame));
+}
+
+/** Bytes other than 0 where a cover is whole. */
+function faceOf(cover: SurfaceChannel, { width, height }: Frame): Uint8Array {
+  const face = new Uint8Array(width * height);
+  const { plane, step } = strided(cover);
+  for (let i = 0; i < face.length; i++) face[i] = plane[i * step] >= COVERED ? 1 : 0;
+  return face;
+}
+
+/** Where a coat that is in use covers the tile wholly, bytes other than 0 there. */
+export async function coatFace(
+  id: string,
+  settings: CoatsSettings,
+  input: CoatsInput,
+  frame: Frame,
+  context: WorkContext,
+): Promise<Uint8Array> {
+  const coats = coatsInUse(settings);
+  const at = coats.findIndex(({ coat }) => coat.id === id);
+  const key = keysOf(coats)[at];
+  const known = context.known<Uint8Array>('face of a line', [key, keyOfFrame(frame)]);
+  if (known) return known;
+  const below = await sceneBelow(id, settings, input, frame, context);
+  return faceOf(below ? (await coatAlone(below, null)).cover : 0, frame);
+}
+
+/** The layers with one coat over them. All its outputs see the same layers below. `key` is that of all coats up to it. */
+async function withCoat(used: UsedCoat, below: Layers, key: string, climb: Climb): Promise<Layers> {
   const scene = sceneOf(below, climb);
   const { coat } = used;
   scene.cover = await wholeCover(used, scene);
+  if (climb.frame.size <= KEPT_SIZE && colourLine(coat)) await keepFace(scene.cover, key, climb);
   scene.part = (place, plane) => partPlane(coat.parts, place, plane, scene);
   let layers = below;
   const outputs = coat.outputs.filter(isInUse);
@@ -259,6 +293,13 @@ export async function coatAlone(
   return { cover: scene.cover, value };
 }
 
+/** For each coat, what it and all below it depend on. */
+function keysOf(coats: readonly UsedCoat[]): string[] {
+  const keys: string[] = [];
+  for (const used of coats) keys.push(keyOf([keys.at(-1) ?? '', essenceOf(used)]));
+  return keys;
+}
+
 /** How many coats of two stacks are the same, from the lowest up. */
 function sameCoats(a: readonly string[], b: readonly string[]): number {
   const other = a.findIndex((key, k) => key !== b[k]);
@@ -282,8 +323,7 @@ async function climbed(
   const climb: Climb = { input, frame, context, start, own: new Set() };
   const isKept = frame.size <= KEPT_SIZE;
   const place = keyOfFrame(frame);
-  const keys: string[] = [];
-  for (const used of coats) keys.push(keyOf([keys.at(-1) ?? '', essenceOf(used)]));
+  const keys = keysOf(coats);
   const last = await context.part('last coats', [what, place], () => ({ keys: [] as string[] }));
   const unchanged = sameCoats(keys, last.keys);
   last.keys = keys;
@@ -296,7 +336,7 @@ async function climbed(
   layers ??= start;
   const marks = new Set([unchanged, ...(what === 'whole' ? [] : [keys.length])]);
   for (let k = at; k < coats.length; k++) {
-    layers = await withCoat(coats[k], layers, climb);
+    layers = await withCoat(coats[k], layers, keys[k], climb);
     if (isKept && marks.has(k + 1)) {
       const made = layers;
       await context.part('coats so far', [keys[k], place], () => made);

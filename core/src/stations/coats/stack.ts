@@ -1,3 +1,4 @@
+import { type ChartLine, lineOf } from '../../chart/chart.ts';
 import { planeOfChannel, type SurfaceChannel } from '../../surface/surface.ts';
 import { groupsOf } from './groups.ts';
 import type { Channel } from './layers.ts';
@@ -25,6 +26,12 @@ export const coatsInUse = ({ stack, groups }: CoatsSettings): UsedCoat[] =>
     const counts = [coat, ...own].every(({ visible, strength }) => visible && strength > 0);
     return counts && coat.outputs.some(isInUse) ? [{ coat, groups: own }] : [];
   });
+
+/** The line of the chart that a coat's colour is of; null where it is of none. */
+export function colourLine({ outputs }: Coat): ChartLine | null {
+  const output = outputs.find((one) => one.by === 'line' && one.channel === 'colour' && one.on);
+  return output?.by === 'line' ? (lineOf(output) ?? null) : null;
+}
 
 /** What a coat's result depends on: no names. */
 export const essenceOf = ({ coat: { strength, parts, outputs }, groups }: UsedCoat) => [

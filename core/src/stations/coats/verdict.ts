@@ -1,4 +1,4 @@
-import { albedoBand, albedoLimits, CHART, type ChartLine, lineOf } from '../../chart/chart.ts';
+import { albedoBand, albedoLimits, CHART, type ChartLine } from '../../chart/chart.ts';
 import { takingLuminance } from '../../planes/luminance.ts';
 import { median } from '../../statistics/statistics.ts';
 import { channelAt, type SurfaceChannel } from '../../surface/surface.ts';
@@ -7,12 +7,12 @@ import type { Frame } from '../../tile/frame.ts';
 import type { Verdict } from '../../verdict.ts';
 import { runSteps } from '../../work/steps.ts';
 import { StepTally } from '../join/seam.ts';
-import { coatAlone, sceneBelow } from './climb.ts';
+import { coatFace } from './climb.ts';
 import { KEPT_SIZE } from './kept.ts';
 import type { CoatsOutput } from './output.ts';
 import type { CoatsInput } from './scene.ts';
 import type { CoatsSettings } from './settings.ts';
-import { coatsInUse, type UsedCoat } from './stack.ts';
+import { coatsInUse, colourLine, type UsedCoat } from './stack.ts';
 import { type PaintedLight, shadeOf } from './value/light.ts';
 
 /** Values of metallic that are neither metal nor not. */
@@ -27,8 +27,6 @@ const BEYOND = 1;
 const LIGHT = 40;
 /** A step over the edge as large as this many usual steps shows, where it was less below the coats. */
 const SEAM = 1.5;
-/** Covers from here on belong to a coat, where its colour is measured. */
-const COVERED = 0.9;
 
 /** Share of pixels whose colour coats changed, 0..1. */
 function changedShare({ colour }: CoatsOutput, { gauge: { albedo } }: CoatsInput): number {
@@ -114,12 +112,10 @@ async function lineMedians(
   if (frame.size > KEPT_SIZE) return [];
   const found: LineFound[] = [];
   for (const { coat } of coatsInUse(chosen)) {
-    const output = coat.outputs.find((one) => one.by === 'line' && one.channel === 'colour' && one.on);
-    const line = output?.by === 'line' ? lineOf(output) : null;
-    const below = line && (await sceneBelow(coat.id, chosen, input, frame, context));
-    if (!line || !below) continue;
-    const { cover } = await coatAlone(below, null);
-    const values = y.filter((_value, i) => channelAt(cover, i) >= COVERED);
+    const line = colourLine(coat);
+    if (!line) continue;
+    const face = await coatFace(coat.id, chosen, input, frame, context);
+    const values = y.filter((_value, i) => face[i] !== 0);
     if (values.length === 0) continue;
     const middle = median(values);
     const [low, high] = albedoBand(line);

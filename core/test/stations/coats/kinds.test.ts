@@ -1,8 +1,7 @@
 import { PART_KINDS, type PartName, Raster, resizeArea } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { STAMP_NAMES } from '../../../src/stamps/stamps.ts';
-import { partPlane } from '../../../src/stations/coats/mask/cover.ts';
-import type { PartKind } from '../../../src/stations/coats/mask/part.ts';
+import { partPlane, partValues } from '../../../src/stations/coats/mask/cover.ts';
 import type { Part } from '../../../src/stations/coats/mask/parts.ts';
 import type { Scene } from '../../../src/stations/coats/scene.ts';
 import { channelAt } from '../../../src/surface/surface.ts';
@@ -183,8 +182,7 @@ const TRIED: [PartName, Partial<Part>[]][] = [
 async function valuesAt(size: number, by: PartName, part: Partial<Part>, changes: Partial<Part> = {}) {
   const scene = await sceneAt(size);
   const [whole] = coat([], [{ by, ...part, ...changes } as Partial<Part>]).parts;
-  const kind = PART_KINDS[by] as unknown as PartKind;
-  const values = await kind.values(whole as never, scene, 1);
+  const values = await partValues(whole, scene, 1);
   return Float32Array.from({ length: size * size }, (_, i) => channelAt(values, i));
 }
 

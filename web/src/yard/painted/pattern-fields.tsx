@@ -1,12 +1,5 @@
 import Box from '@mui/material/Box';
-import {
-  COAT_PARTS,
-  linearOfHex,
-  patternPlane,
-  runToEnd,
-  type SettingValue,
-  srgbCode,
-} from '@zesty-tile/core';
+import { COAT_PARTS, linearOfHex, patternRows, type SettingValue, srgbCode } from '@zesty-tile/core';
 import { useEffect, useRef } from 'react';
 import { ItemDials } from '../../bench/dials/item-dials.tsx';
 import { GREY } from '../../theme.ts';
@@ -33,7 +26,8 @@ function Preview({ pattern, face, joint, edgeMetres }: Omit<PatternFieldsProps, 
     const context = canvas.current?.getContext('2d');
     if (!context) return;
     const field = { widthMm: 1000 * edgeMetres, heightMm: 1000 * edgeMetres };
-    const cover = runToEnd(patternPlane(pattern, field, { width: SIDE, height: SIDE }, 'profile'));
+    const cover = new Float32Array(SIDE * SIDE);
+    patternRows(pattern, field, { width: SIDE, height: SIDE }, 'profile')(cover, 0, SIDE);
     const [low, high] = [joint, face].map(linearOfHex);
     const picture = new ImageData(SIDE, SIDE);
     for (let i = 0; i < cover.length; i++) {

@@ -9,6 +9,7 @@ import { sigmaOf } from '../../relief/scale.ts';
 import { KEPT_SIZE, keyOfFrame } from '../kept.ts';
 import type { Layers } from '../layers.ts';
 import type { Scene } from '../scene.ts';
+import { drawnValues } from './draw-band.ts';
 import type { Common, PartKind } from './part.ts';
 import { PART_KINDS, type Part } from './parts.ts';
 
@@ -54,10 +55,14 @@ const readBelow = (parts: readonly Part[]): (keyof Layers)[] => [
   ...new Set(parts.flatMap((part) => kindOf(part).reads(part as never))),
 ];
 
+/** The values 0..1 of a part before its levels, as a plane of whoever asks. */
+export const partValues = async (part: Part, scene: Scene, before: SurfaceChannel): Promise<SurfaceChannel> =>
+  (await drawnValues(part, scene)) ?? (await kindOf(part).values?.(part as never, scene, before)) ?? 0;
+
 /** The values of a part before its levels, kept while what they are made from stays. */
 async function rawValues(part: Part, scene: Scene, before: SurfaceChannel): Promise<SurfaceChannel> {
   const kind = kindOf(part);
-  const make = () => kind.values(part as never, scene, before);
+  const make = () => partValues(part, scene, before);
   // What the parts before it select is another plane each time.
   if (kind.replacesBefore?.(part as never)) return make();
   const {

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { mapping } from '../../../planes/mapped.ts';
 import { choice, data, number } from '../../../settings/kinds.ts';
 import type { Frame } from '../../../tile/frame.ts';
-import { PAUSE_ROWS, runSteps, type Steps } from '../../../work/steps.ts';
+import { runSteps } from '../../../work/steps.ts';
 import { partKind } from './part.ts';
 import { fieldOf } from './pattern.ts';
 
@@ -120,18 +120,6 @@ function angular([[x0, y0], [x1, y1]]: GradientEnds, { widthMm, heightMm, wraps 
   };
 }
 
-function* filled({ width, height }: Frame, of: Of): Steps<Float32Array> {
-  const out = new Float32Array(width * height);
-  for (let from = 0; from < height; from += PAUSE_ROWS) {
-    const to = Math.min(height, from + PAUSE_ROWS);
-    for (let y = from, i = from * width; y < to; y++) {
-      for (let x = 0; x < width; x++, i++) out[i] = of((x + 0.5) / width, (y + 0.5) / height);
-    }
-    yield;
-  }
-  return out;
-}
-
 /** Values that grow between two places, or with the height. They meet themselves on joined edges. */
 export const gradient = partKind({
   title: 'Gradient',
@@ -174,14 +162,16 @@ export const gradient = partKind({
     }),
   },
   reads: ({ kind }) => (kind === 'height' ? ['heightMm'] : []),
-  async values({ kind, ends, lowMm, highMm }, { frame, below, context }) {
-    if (kind === 'height') {
-      const range = highMm - lowMm || 1e-6;
-      return runSteps(
-        mapping(below.heightMm, (value) => clamp((value - lowMm) / range)),
-        context.checkpoint,
-      );
-    }
+  async values({ lowMm, highMm }, { below, context }) {
+    const range = highMm - lowMm || 1e-6;
+    return runSteps(
+      mapping(below.heightMm, (value) => clamp((value - lowMm) / range)),
+      context.checkpoint,
+    );
+  },
+  rows({ kind, ends }, frame) {
+    if (kind === 'height') return null;
+    const { width, height } = frame;
     const ground = groundOf(frame);
     const of = {
       linear: () => alongLine(ends, ground, false),
@@ -189,6 +179,10 @@ export const gradient = partKind({
       radial: () => about(ends, ground),
       angular: () => angular(ends, ground),
     }[kind]();
-    return runSteps(filled(frame, of), context.checkpoint);
+    return (into, from, to) => {
+      for (let y = from, i = from * width; y < to; y++) {
+        for (let x = 0; x < width; x++, i++) into[i] = of((x + 0.5) / width, (y + 0.5) / height);
+      }
+    };
   },
 });

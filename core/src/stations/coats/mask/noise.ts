@@ -1,19 +1,6 @@
-import { NOISE_KINDS, type NoiseRow, noiseRow } from '../../../noise/noise.ts';
+import { NOISE_KINDS, noiseRow } from '../../../noise/noise.ts';
 import { choice, number } from '../../../settings/kinds.ts';
-import type { Frame } from '../../../tile/frame.ts';
-import { PAUSE_ROWS, runSteps, type Steps } from '../../../work/steps.ts';
 import { partKind } from './part.ts';
-
-function* filled({ width, height }: Frame, row: NoiseRow): Steps<Float32Array> {
-  const out = new Float32Array(width * height);
-  const us = Float64Array.from({ length: width }, (_, x) => (x + 0.5) / width);
-  for (let from = 0; from < height; from += PAUSE_ROWS / 4) {
-    const to = Math.min(height, from + PAUSE_ROWS / 4);
-    for (let y = from; y < to; y++) row(us, (y + 0.5) / height, out, y * width);
-    yield;
-  }
-  return out;
-}
 
 /** Noise that repeats with the tile. */
 export const noise = partKind({
@@ -91,8 +78,12 @@ export const noise = partKind({
     }),
   },
   reads: () => [],
-  values({ kind, ...shape }, { frame, context }) {
+  rows({ kind, ...shape }, frame) {
+    const { width, height } = frame;
     const row = noiseRow({ ...shape, kind, seed: shape.seed + 7919 * frame.seed }, frame);
-    return runSteps(filled(frame, row), context.checkpoint);
+    const us = Float64Array.from({ length: width }, (_, x) => (x + 0.5) / width);
+    return (into, from, to) => {
+      for (let y = from; y < to; y++) row(us, (y + 0.5) / height, into, y * width);
+    };
   },
 });

@@ -1,5 +1,7 @@
+import type { DrawRows } from '../../../raster/rows.ts';
 import { choice, flag, number, type SettingsOf, type Values } from '../../../settings/kinds.ts';
 import type { SurfaceChannel } from '../../../surface/surface.ts';
+import type { Frame } from '../../../tile/frame.ts';
 import type { PictureRef } from '../../../tile/given.ts';
 import type { Layers } from '../layers.ts';
 import type { Scene } from '../scene.ts';
@@ -62,9 +64,11 @@ export interface PartKind<S extends SettingsOf = SettingsOf> {
   pictures?(part: Values<S>): Record<string, PictureRef>;
   /**
    * Values 0..1 before its levels: one for the whole tile, or one each pixel. The plane belongs to whoever asked. `before` is
-   * what the parts before it select.
+   * what the parts before it select. It need not be there where `rows` always is.
    */
-  values(part: Values<S>, scene: Scene, before: SurfaceChannel): Promise<SurfaceChannel>;
+  values?(part: Values<S>, scene: Scene, before: SurfaceChannel): Promise<SurfaceChannel>;
+  /** Writes rows of those values, where they follow from its settings and the tile alone: threads then share them. */
+  rows?(part: Values<S>, frame: Frame): DrawRows | null;
   /** Values 0..1 of another kind that it has beside those it selects by, for what is driven by it; by name. */
   planes?: Record<string, (part: Values<S>, scene: Scene, before: SurfaceChannel) => Promise<SurfaceChannel>>;
   /** Whether it stands in the place of the parts before it, because it is made of what they select. */

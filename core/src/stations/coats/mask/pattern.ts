@@ -1,4 +1,5 @@
-import { PATTERN_NAMES, type PatternPlane, patternPlane } from '../../../pattern/pattern.ts';
+import { PATTERN_NAMES, type PatternPlane, patternRows } from '../../../pattern/pattern.ts';
+import { drawing } from '../../../raster/rows.ts';
 import { choice, number, type Values } from '../../../settings/kinds.ts';
 import { statistics } from '../../../statistics/statistics.ts';
 import type { Frame } from '../../../tile/frame.ts';
@@ -109,17 +110,20 @@ const settings = {
 };
 type Pattern = Values<typeof settings>;
 
-function planeOf({ pick: _pick, ...shape }: Pattern, plane: PatternPlane, { frame, context }: Scene) {
+function rowsOf({ pick: _pick, ...shape }: Pattern, plane: PatternPlane, frame: Frame) {
   const seeded = { ...shape, seed: shape.seed + 7919 * frame.seed };
-  return runSteps(patternPlane(seeded, fieldOf(frame), frame, plane), context.checkpoint);
+  return patternRows(seeded, fieldOf(frame), frame, plane);
 }
+
+const planeOf = (part: Pattern, plane: PatternPlane, { frame, context }: Scene) =>
+  runSteps(drawing(rowsOf(part, plane, frame), frame), context.checkpoint);
 
 /** A regular pattern in whole counts across and down the tile. */
 export const pattern = partKind({
   title: 'Pattern',
   settings,
   reads: () => [],
-  values: (part, scene) => planeOf(part, part.pick, scene),
+  rows: (part, frame) => rowsOf(part, part.pick, frame),
   planes: {
     profile: (part, scene) => planeOf(part, 'profile', scene),
     value: (part, scene) => planeOf(part, 'value', scene),
