@@ -82,7 +82,7 @@ export function patternRows(
     return Math.min(1, Math.max(0, face / bevel));
   };
   return (into, from, to) => {
-    for (let y = from, i = from * width; y < to; y++) {
+    for (let y = from, i = 0; y < to; y++) {
       for (let x = 0; x < width; x++, i++) {
         layout((x + 0.5) * mmX, (y + 0.5) * mmY, place);
         into[i] = of();

@@ -10,7 +10,7 @@ import type { Frame } from '../../tile/frame.ts';
 import { inParts, runSteps, type Steps } from '../../work/steps.ts';
 import { blendingHeight } from './blend/heights.ts';
 import { BLEND_MODES } from './blend/modes.ts';
-import { blendingChannel, blendingColour } from './blend/over.ts';
+import { type Above, blendingChannel, blendingColour } from './blend/over.ts';
 import { KEPT_SIZE, keyOfFrame } from './kept.ts';
 import { type Channel, isColourChannel, type Layers } from './layers.ts';
 import { coatCover, combining, partPlane } from './mask/cover.ts';
@@ -90,7 +90,7 @@ const ownCover = (cover: SurfaceChannel): SurfaceChannel =>
   typeof cover === 'number' ? cover : copyOf(cover);
 
 /** Gives back what nobody reads any more. */
-const giveBack = (...all: (SurfaceChannel | Raster | readonly number[] | undefined)[]): void => {
+const giveBack = (...all: (SurfaceChannel | Above)[]): void => {
   for (const one of all) {
     if (one instanceof Raster) PLANES.give(...new Set(one.planes));
     else if (one instanceof Float32Array) PLANES.give(one);

@@ -1,6 +1,8 @@
 import { Raster } from '../../raster/raster.ts';
 import { planeOfChannel } from '../../surface/surface.ts';
+import { runSteps } from '../../work/steps.ts';
 import type { Inquiry } from '../inquiry.ts';
+import { colourPlanes } from './blend/over.ts';
 import { coatAlone, sceneBelow } from './climb.ts';
 import type { Channel } from './layers.ts';
 import type { CoatsInput } from './scene.ts';
@@ -41,8 +43,7 @@ export const COAT_ALONE: Inquiry<AskedCoat, never, CoatAlone | null> = {
     if (!value) return null;
     if (value.kind === 'single')
       return { picture: of([planeOfChannel(value.of, count)]), cover: sum / count };
-    const planes =
-      value.of instanceof Raster ? value.of.planes : value.of.map((one) => planeOfChannel(one, count));
-    return { picture: of(planes), cover: sum / count };
+    const planes = await runSteps(colourPlanes(value.of, count), work.checkpoint);
+    return { picture: new Raster(frame.width, frame.height, planes), cover: sum / count };
   },
 };

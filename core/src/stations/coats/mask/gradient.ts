@@ -180,7 +180,7 @@ export const gradient = partKind({
       angular: () => angular(ends, ground),
     }[kind]();
     return (into, from, to) => {
-      for (let y = from, i = from * width; y < to; y++) {
+      for (let y = from, i = 0; y < to; y++) {
         for (let x = 0; x < width; x++, i++) into[i] = of((x + 0.5) / width, (y + 0.5) / height);
       }
     };

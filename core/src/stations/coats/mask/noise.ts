@@ -83,7 +83,7 @@ export const noise = partKind({
     const row = noiseRow({ ...shape, kind, seed: shape.seed + 7919 * frame.seed }, frame);
     const us = Float64Array.from({ length: width }, (_, x) => (x + 0.5) / width);
     return (into, from, to) => {
-      for (let y = from; y < to; y++) row(us, (y + 0.5) / height, into, y * width);
+      for (let y = from; y < to; y++) row(us, (y + 0.5) / height, into, (y - from) * width);
     };
   },
 });

@@ -1,7 +1,7 @@
-import type { Raster } from '../../../raster/raster.ts';
 import type { SettingsOf, Values } from '../../../settings/kinds.ts';
 import type { SurfaceChannel } from '../../../surface/surface.ts';
 import type { PictureRef } from '../../../tile/given.ts';
+import type { Above } from '../blend/over.ts';
 import type { Channel, Layers } from '../layers.ts';
 import type { Scene } from '../scene.ts';
 
@@ -9,10 +9,7 @@ import type { Scene } from '../scene.ts';
  * What a coat puts into a channel: a colour (linear RGB) where the channel's values are colours, else values 0..1, or mm; and
  * where it has something, 0..1, which is everywhere where that is left out.
  */
-export type Value = (
-  | { kind: 'colour'; of: [number, number, number] | Raster }
-  | { kind: 'single'; of: SurfaceChannel }
-) & {
+export type Value = ({ kind: 'colour'; of: Above } | { kind: 'single'; of: SurfaceChannel }) & {
   cover?: Float32Array;
   /** Its planes belong to whoever asked, and may be given back. */
   isOwn?: true;

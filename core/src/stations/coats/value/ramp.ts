@@ -4,7 +4,6 @@ import { linearToOklab, oklabToLinear } from '../../../colour/oklab.ts';
 import { srgbCode } from '../../../colour/srgb.ts';
 import { KERNELS } from '../../../kernels/kernels.ts';
 import { PLANES } from '../../../memory/pool.ts';
-import { Raster } from '../../../raster/raster.ts';
 import { choice, data, number } from '../../../settings/kinds.ts';
 import type { SurfaceChannel } from '../../../surface/surface.ts';
 import { GIVEN_MAPS } from '../../../tile/given.ts';
@@ -100,23 +99,16 @@ export function rampColours(
   return out;
 }
 
-/** Looks a driver up in the tables of a ramp. */
-function* looked(
-  driver: SurfaceChannel,
-  tables: readonly Float32Array[],
-  count: number,
-): Steps<Float32Array[]> {
-  if (typeof driver === 'number') {
-    const values = KERNELS.lookUp(Float32Array.of(driver), tables);
-    return values.map(([value]) => PLANES.take(count).fill(value));
-  }
-  const outs = tables.map(() => PLANES.take(count));
-  yield* inParts(count, (from, to) => {
-    const parts = KERNELS.lookUp(driver.subarray(from, to), tables);
-    for (const [c, part] of parts.entries()) outs[c].set(part, from);
-    PLANES.give(...parts);
+/** Looks a driver up in the table of a ramp. */
+function* looked(driver: SurfaceChannel, table: Float32Array): Steps<SurfaceChannel> {
+  if (typeof driver === 'number') return KERNELS.lookUp(Float32Array.of(driver), [table])[0][0];
+  const out = PLANES.take(driver.length);
+  yield* inParts(driver.length, (from, to) => {
+    const [part] = KERNELS.lookUp(driver.subarray(from, to), [table]);
+    out.set(part, from);
+    PLANES.give(part);
   });
-  return outs;
+  return out;
 }
 
 /** Colours or values along a ramp, by what drives it. */
@@ -211,8 +203,6 @@ export const ramp = valueKind({
   },
   reads: ({ driver }) => (driver === 'mask' ? [] : driver === 'part' ? LAYERS : READ_FROM[driver]),
   async value({ driver, part, plane, kind, stops, lowMm, highMm, ...how }, channel, scene) {
-    const { frame, context } = scene;
-    const count = frame.width * frame.height;
     const driving = async () => {
       if (driver === 'mask') return scene.cover;
       if (driver === 'part') return scene.part(part - 1, plane);
@@ -222,10 +212,12 @@ export const ramp = valueKind({
     if (!isColourChannel(channel)) {
       const table = valueRamp(stops, kind);
       const scaled = channel === 'height' ? table.map((t) => lowMm + t * (highMm - lowMm)) : table;
-      const [of] = await runSteps(looked(values, [scaled], count), context.checkpoint);
+      const of = await runSteps(looked(values, scaled), scene.context.checkpoint);
       return { kind: 'single', of, isOwn: true };
     }
-    const planes = await runSteps(looked(values, colourRamp(stops, kind), count), context.checkpoint);
-    return { kind: 'colour', of: new Raster(frame.width, frame.height, planes), isOwn: true };
+    const tables = colourRamp(stops, kind);
+    if (typeof values !== 'number') return { kind: 'colour', of: { values, tables } };
+    const [r, g, b] = KERNELS.lookUp(Float32Array.of(values), tables).map(([value]) => value);
+    return { kind: 'colour', of: [r, g, b] };
   },
 });
