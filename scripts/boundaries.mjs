@@ -48,6 +48,7 @@ const LAYERS = [
   'filters',
   'fft',
   'masks',
+  'paint',
   'tile',
   'chart',
   'surface',

@@ -41,6 +41,14 @@ export { wetReflectance } from './masks/wet.ts';
 export { PLANES } from './memory/pool.ts';
 export { snappedNoise } from './noise/noise.ts';
 export { boundaryLoops, islandsOf, type Loop } from './outline/boundary.ts';
+export type { PaintedChannel } from './paint/painting.ts';
+export type {
+  Paint,
+  PaintStroke,
+  Prints,
+  Turning,
+  Turns,
+} from './paint/stroke.ts';
 export { patternRows } from './pattern/pattern.ts';
 export { codesRaster } from './pixels/codes-raster.ts';
 export type { Pixels, SourceRef } from './pixels/pixels.ts';

@@ -15,7 +15,7 @@ import { KEPT_SIZE, keyOfFrame } from './kept.ts';
 import { type Channel, isColourChannel, type Layers } from './layers.ts';
 import { coatCover, combining, partPlane } from './mask/cover.ts';
 import type { CoatsInput, Scene } from './scene.ts';
-import type { CoatOutput, CoatsSettings } from './settings.ts';
+import type { Coat, CoatOutput, CoatsSettings } from './settings.ts';
 import { forgetShape, type Shape, shapeOf } from './shaping.ts';
 import { coatsInUse, colourLine, essenceOf, isInUse, kindOf, type UsedCoat } from './stack.ts';
 import type { Value } from './value/kind.ts';
@@ -70,6 +70,7 @@ function sceneOf(below: Layers, { input, frame, context, start, own }: Climb): S
     context,
     isLasting: (name) => !own.has(below[name]),
     cover: 1,
+    strokes: () => [],
     part: async () => 0,
     normal: () => of('normal'),
     cavity: () => of('cavity'),
@@ -184,6 +185,15 @@ async function wholeCover({ coat, groups }: UsedCoat, scene: Scene): Promise<Sur
   return cover;
 }
 
+/** Lets what a coat puts in be driven by the parts of its mask. */
+function seeMask(scene: Scene, { parts }: Coat): void {
+  scene.part = (place, plane) => partPlane(parts, place, plane, scene);
+  scene.strokes = (place) => {
+    const part = parts[place];
+    return part?.by === 'strokes' ? part.strokes : [];
+  };
+}
+
 /** What of the layers below an output reads. */
 const readsOf = (output: CoatOutput): readonly (keyof Layers)[] => kindOf(output).reads(output as never);
 
@@ -223,7 +233,7 @@ async function withCoat(used: UsedCoat, below: Layers, key: string, climb: Climb
   const { coat } = used;
   scene.cover = await wholeCover(used, scene);
   if (climb.frame.size <= KEPT_SIZE && colourLine(coat)) await keepFace(scene.cover, key, climb);
-  scene.part = (place, plane) => partPlane(coat.parts, place, plane, scene);
+  seeMask(scene, coat);
   let layers = below;
   const outputs = coat.outputs.filter(isInUse);
   for (const [k, output] of outputs.entries()) {
@@ -287,7 +297,7 @@ export async function coatAlone(
   channel: Channel | null,
 ): Promise<{ cover: SurfaceChannel; value: Value | null }> {
   scene.cover = await wholeCover(used, scene);
-  scene.part = (place, plane) => partPlane(used.coat.parts, place, plane, scene);
+  seeMask(scene, used.coat);
   const output = used.coat.outputs.find((one) => isInUse(one) && one.channel === channel);
   const value = output ? await kindOf(output).value(output as never, output.channel, scene) : null;
   return { cover: scene.cover, value };

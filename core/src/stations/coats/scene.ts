@@ -1,3 +1,4 @@
+import type { PaintStroke } from '../../paint/stroke.ts';
 import type { SurfaceChannel } from '../../surface/surface.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
@@ -30,6 +31,8 @@ export interface Scene {
   occlusion(): Promise<Shape['occlusion']>;
   /** What the mask of the coat selects, once it is made; a value may be driven by it. */
   cover: SurfaceChannel;
+  /** The strokes of one painted part of the mask, by its place from 0; none where it is not painted. */
+  strokes(place: number): readonly PaintStroke[];
   /** Values 0..1 of one part of the mask, by its place from 0; 0 where there is no such part or it has no such values. */
   part(place: number, plane: string): Promise<SurfaceChannel>;
 }

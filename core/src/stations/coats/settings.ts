@@ -6,6 +6,7 @@ import { parts } from './mask/parts.ts';
 import { constant } from './value/constant.ts';
 import { light } from './value/light.ts';
 import { line } from './value/line.ts';
+import { painted } from './value/painted.ts';
 import { picture } from './value/picture.ts';
 import { ramp } from './value/ramp.ts';
 import { tile } from './value/tile.ts';
@@ -72,6 +73,7 @@ const outputs = variantList({
     wetness: variantOf(wetness),
     light: variantOf(light),
     tone: variantOf(tone),
+    painted: variantOf(painted),
   },
 });
 

@@ -67,6 +67,7 @@ async function sceneAt(size: number): Promise<Scene> {
     frame,
     context: stored,
     cover: 1,
+    strokes: () => [],
     isLasting: () => true,
     part: async () => 0,
     normal: async () => read.relief.normal,

@@ -1,6 +1,6 @@
-import { type MaskStroke, newPart, runToEnd } from '@zesty-tile/core';
+import { newPart, type PaintStroke, runToEnd } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { painting } from '../../../src/masks/cover.ts';
+import { emptyCanvas, painting } from '../../../src/paint/painting.ts';
 import { TORUS } from '../../../src/raster/edges.ts';
 import { coatCover } from '../../../src/stations/coats/mask/cover.ts';
 import type { Scene } from '../../../src/stations/coats/scene.ts';
@@ -9,9 +9,13 @@ import { frameOf } from '../run.ts';
 
 const SIZE = 64;
 const empty = () => new Float32Array(SIZE * SIZE);
-const drawn = (strokes: MaskStroke[], out = empty()) => runToEnd(painting(strokes, out, SIZE, SIZE, TORUS));
+function drawn(strokes: PaintStroke[]): Float32Array {
+  const canvas = emptyCanvas(SIZE * SIZE);
+  runToEnd(painting(strokes, canvas, 'colour', { width: SIZE, height: SIZE, edges: TORUS }));
+  return canvas.cover;
+}
 
-const line = (k: number, more: Partial<MaskStroke> = {}): MaskStroke => ({
+const line = (k: number, more: Partial<PaintStroke> = {}): PaintStroke => ({
   points: [
     [0.013 * k, 0.9],
     [0.35 + 0.02 * k, 1.3 + 0.01 * k],
@@ -40,7 +44,7 @@ function keeping(): { context: WorkContext; made: string[] } {
   return { context, made };
 }
 
-const coverIn = (context: WorkContext, strokes: MaskStroke[]) =>
+const coverIn = (context: WorkContext, strokes: PaintStroke[]) =>
   coatCover([newPart('strokes', { strokes })], {
     frame: { ...frameOf(SIZE, 0.5), masks: [] },
     context,
@@ -66,9 +70,9 @@ describe('masks painted by hand', () => {
   });
 
   it('erasing all of it leaves nothing, to the bit', () => {
-    const all = { points: [[0.5, 0.5]], radius: 0.5, softness: 0, erase: true } as MaskStroke;
+    const all = { points: [[0.5, 0.5]], radius: 0.5, softness: 0, erase: true } as PaintStroke;
     const over = [0, 0.25, 0.5, 0.75].flatMap((x) =>
-      [0, 0.25, 0.5, 0.75].map((y) => ({ ...all, points: [[x, y]] }) as MaskStroke),
+      [0, 0.25, 0.5, 0.75].map((y) => ({ ...all, points: [[x, y]] }) as PaintStroke),
     );
     expect(drawn([line(1), line(2), ...over])).to.deep.equal(empty());
   });

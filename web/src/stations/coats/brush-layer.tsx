@@ -1,4 +1,4 @@
-import type { CoatPart, MaskStroke } from '@zesty-tile/core';
+import type { CoatPart, PaintStroke } from '@zesty-tile/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Size } from '../../bench/floor/geometry.ts';
 import { TintLayer } from '../../bench/floor/tint-layer.tsx';
@@ -14,10 +14,10 @@ interface BrushLayerProps {
   lay: number;
 }
 
-const NONE: readonly MaskStroke[] = [];
+const NONE: readonly PaintStroke[] = [];
 
 /** Strokes that were drawn since the tile was last shown: they lie over it until it follows. */
-function usePending(strokes: readonly MaskStroke[]): readonly MaskStroke[] {
+function usePending(strokes: readonly PaintStroke[]): readonly PaintStroke[] {
   const maps = useBench((s) => s.maps);
   const [shown, setShown] = useState(strokes.length);
   const latest = useRef(strokes.length);
@@ -34,7 +34,7 @@ function Brush({
   plane,
   stage,
   lay,
-}: Omit<BrushLayerProps, 'parts'> & { strokes: readonly MaskStroke[] }) {
+}: Omit<BrushLayerProps, 'parts'> & { strokes: readonly PaintStroke[] }) {
   const { brush, radius, softness, mirror } = useCoats();
   const axes = useBench((s) => s.recipe.stations.join.axes);
   const pending = usePending(strokes);

@@ -6,8 +6,8 @@ import {
   type CoatOutput,
   type CoatPart,
   defaultsOf,
-  type MaskStroke,
   type Mirror,
+  type PaintStroke,
   type RampStop,
   type SettingsOf,
   withCoatsAdded,
@@ -94,7 +94,7 @@ export const changePart = (owner: Owner, at: number, part: CoatPart, gesture = '
 export function addStroke(owner: Owner, points: BrushPoint[]): void {
   const { brush, radius, softness, mirror } = useCoats.getState();
   if (!brush) return;
-  const stroke: MaskStroke = {
+  const stroke: PaintStroke = {
     points: fromHome(points),
     radius,
     softness,

@@ -1,0 +1,64 @@
+import * as v from 'valibot';
+import { MIRRORS } from '../masks/mask.ts';
+import { STAMP_NAMES } from '../stamps/stamps.ts';
+import { strokeEntries } from '../strokes/stroke.ts';
+
+const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
+
+/** Most strokes of one painted part. */
+export const MOST_STROKES = 10_000;
+
+/** How stamps of a stroke are turned: as set, further along the way of the stroke, or at random. */
+export const TURNINGS = ['fixed', 'along', 'random'] as const;
+export type Turning = (typeof TURNINGS)[number];
+
+/** What a stroke carries into the channels of its coat; a channel that is left out is not painted by it. */
+export const paintSchema = v.strictObject({
+  /** sRGB. */
+  colour: v.optional(v.pipe(v.string(), v.regex(/^#[0-9a-f]{6}$/i, 'must be a colour such as #8a7f70'))),
+  roughness: v.optional(share),
+  metallic: v.optional(share),
+  heightMm: v.optional(v.pipe(v.number(), v.minValue(-500), v.maxValue(500))),
+});
+export type Paint = v.InferOutput<typeof paintSchema>;
+
+/** Single prints along the way of a stroke instead of one band. */
+const printsSchema = v.strictObject({
+  /** Round where there is none. */
+  stamp: v.optional(v.picklist(STAMP_NAMES)),
+  /** From one print to the next, in widths of the brush. */
+  spacing: v.pipe(v.number(), v.minValue(0.02), v.maxValue(10)),
+  turning: v.picklist(TURNINGS),
+  /** Clockwise. */
+  degrees: v.pipe(v.number(), v.minValue(-180), v.maxValue(180)),
+  /** How much smaller prints are at random, how far they stray in radii, and how far their lightness strays. */
+  size: share,
+  stray: v.pipe(v.number(), v.minValue(0), v.maxValue(4)),
+  tint: share,
+  seed: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(2 ** 31)),
+});
+export type Prints = v.InferOutput<typeof printsSchema>;
+
+/** The same stroke again, turned about a place (shares of the tile) by equal parts of a whole turn. */
+const turnsSchema = v.strictObject({
+  count: v.pipe(v.number(), v.integer(), v.minValue(2), v.maxValue(16)),
+  x: share,
+  y: share,
+});
+export type Turns = v.InferOutput<typeof turnsSchema>;
+
+const paintStrokeSchema = v.strictObject({
+  ...strokeEntries,
+  erase: v.boolean(),
+  mirror: v.optional(v.picklist(MIRRORS)),
+  turns: v.optional(turnsSchema),
+  /** How much of it is put down at once, over what is there; left out, it covers at most as much as it does itself. */
+  flow: v.optional(v.pipe(v.number(), v.minValue(0.01), v.maxValue(1))),
+  prints: v.optional(printsSchema),
+  paint: v.optional(paintSchema),
+});
+
+/** Strokes by hand of a coat: each paints over what was painted before it, or erases it. */
+export const paintStrokesSchema = v.pipe(v.array(paintStrokeSchema), v.maxLength(MOST_STROKES));
+/** A stroke of a coat: a band or prints, once or with images of itself, and what it carries. */
+export type PaintStroke = v.InferOutput<typeof paintStrokeSchema>;
