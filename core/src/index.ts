@@ -33,6 +33,7 @@ export {
   type MaskPart,
   type MaskPartKind,
   type MaskStroke,
+  MIRRORS,
   type Mirror,
   mirrorImages,
 } from './masks/mask.ts';
@@ -41,14 +42,9 @@ export { wetReflectance } from './masks/wet.ts';
 export { PLANES } from './memory/pool.ts';
 export { snappedNoise } from './noise/noise.ts';
 export { boundaryLoops, islandsOf, type Loop } from './outline/boundary.ts';
-export type { PaintedChannel } from './paint/painting.ts';
-export type {
-  Paint,
-  PaintStroke,
-  Prints,
-  Turning,
-  Turns,
-} from './paint/stroke.ts';
+export { turnedImages } from './paint/images.ts';
+export { type Print, printsOf } from './paint/prints.ts';
+export { type Paint, type PaintStroke, type Prints, TURNINGS } from './paint/stroke.ts';
 export { patternRows } from './pattern/pattern.ts';
 export { codesRaster } from './pixels/codes-raster.ts';
 export type { Pixels, SourceRef } from './pixels/pixels.ts';
@@ -86,6 +82,8 @@ export {
 } from './setup/proposal.ts';
 export { type Setup, setUp } from './setup/setup.ts';
 export { UNCHANGED } from './setup/unchanged.ts';
+export { REACH as STAMP_REACH, stampCover } from './stamps/stamp-table.ts';
+export { STAMP_NAMES, STAMPS, type StampName } from './stamps/stamps.ts';
 export { BLEND_MODES, type BlendName } from './stations/coats/blend/modes.ts';
 export { type AskedCoat, COAT_ALONE, type CoatAlone } from './stations/coats/inquiries.ts';
 export { CHANNELS, type Channel as CoatChannel } from './stations/coats/layers.ts';
@@ -211,6 +209,7 @@ export type { View as AnyView, ViewKind } from './stations/view.ts';
 export * from './statistics/histogram.ts';
 export * from './statistics/statistics.ts';
 export { coverOf } from './strokes/cover.ts';
+export { type Steadying, steadier } from './strokes/steady.ts';
 export type { Stroke } from './strokes/stroke.ts';
 export { excessShare, metallicOf, toMetallic, USUAL_F0 } from './surface/convert.ts';
 export { albedoOf, dielectricOf, metallicChannel } from './surface/metalness.ts';

@@ -1,10 +1,10 @@
 import type { Page } from 'playwright-core';
 
 /** sRGB codes at a place of the Floor, in shares of its canvas. */
-export const pixelAt = (page: Page, x: number, y: number) =>
+export const pixelAt = (page: Page, x: number, y: number, view = 'albedo') =>
   page.evaluate(
     `(() => {
-      const canvas = document.querySelector('canvas[data-view="albedo"]');
+      const canvas = document.querySelector('canvas[data-view="${view}"]');
       const at = [${x} * canvas.width, ${y} * canvas.height].map(Math.round);
       return [...canvas.getContext('2d').getImageData(...at, 1, 1).data].slice(0, 3);
     })()`,

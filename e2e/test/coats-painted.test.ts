@@ -10,6 +10,7 @@ describe('masks painted by hand', () => {
   let page: Page;
   let id: string;
   let bare: [number, number, number];
+  let under: [number, number, number];
   /** In the upper left of four tiles: where a stroke goes, and what it is mirrored to; in shares of the Floor. */
   const AT = { stroke: [0.17, 0.24], mirrored: [0.419, 0.24], other: [0.25, 0.4] } as const;
   const dials = () => page.getByRole('region', { name: 'Dials' });
@@ -31,6 +32,7 @@ describe('masks painted by hand', () => {
     await onFloor(page, 'albedo', 512);
     await idle(page);
     bare = await pixelAt(page, ...AT.stroke);
+    under = await pixelAt(page, ...AT.other);
     await page.getByRole('group', { name: 'New coat' }).getByRole('button', { name: 'Flat colour' }).click();
     await untilPixel(page, ...AT.stroke, OLIVE);
   });
@@ -40,7 +42,7 @@ describe('masks painted by hand', () => {
   });
 
   it('a painted mask gives the brush at once; what is painted is covered, the rest is not', async () => {
-    await dials().getByRole('button', { name: 'Painted', exact: true }).click();
+    await dials().getByRole('button', { name: 'Painted', exact: true }).first().click();
     await untilPixel(page, ...AT.stroke, bare, 12);
     await stroke(AT.stroke);
     await untilPixel(page, ...AT.stroke, OLIVE);
@@ -66,10 +68,73 @@ describe('masks painted by hand', () => {
     await dials().getByRole('button', { name: 'Undo last stroke' }).click();
     await untilPixel(page, ...AT.stroke, bare, 12);
     await dials().getByRole('button', { name: 'Paint', exact: true }).click();
-    await dials().getByRole('button', { name: 'Across', exact: true }).click();
+    await page.keyboard.press('x');
+    await page.getByRole('button', { name: 'Mirror: across' }).waitFor();
     await stroke(AT.stroke);
     await untilPixel(page, ...AT.stroke, OLIVE);
     await untilPixel(page, ...AT.mirrored, OLIVE);
+    // The next stroke is mirrored no more.
+    for (const name of ['down', 'both', 'no']) {
+      await page.keyboard.press('x');
+      await page.getByRole('button', { name: `Mirror: ${name}` }).waitFor();
+    }
+  });
+
+  it('a coat painted by hand takes the colour that strokes carry, and Roughness too when it is asked for', async () => {
+    await page.getByRole('button', { name: 'New coat …' }).click();
+    await page
+      .getByRole('group', { name: 'New coat' })
+      .getByRole('button', { name: 'Painted by hand' })
+      .click();
+    const tools = page.getByRole('toolbar', { name: 'Brush' });
+    await tools.getByRole('button', { name: 'Paint', pressed: true }).waitFor();
+    await tools.getByRole('button', { name: /^Colour of the brush/ }).click();
+    await page.getByRole('textbox', { name: 'Colour of the brush as sRGB' }).fill('#2040c0');
+    await page.keyboard.press('Enter');
+    await dials().getByRole('button', { name: 'Roughness', exact: true }).first().click();
+    await dials().getByText('Roughness, painted').waitFor();
+    await stroke(AT.other);
+    await untilPixel(page, ...AT.other, [32, 64, 192]);
+    // What it does not cover stays as it is.
+    await untilPixel(page, ...AT.stroke, OLIVE);
+    await page.getByRole('combobox', { name: 'Map on the Floor' }).click();
+    await page.getByRole('option', { name: 'Roughness', exact: true }).click();
+    await page.locator('canvas[data-view="roughness"]').waitFor();
+    const grey = await pixelAt(page, ...AT.other, 'roughness');
+    expect(grey[0]).to.be.within(127, 129);
+    await page.getByRole('combobox', { name: 'Map on the Floor' }).click();
+    await page.getByRole('option', { name: 'Albedo', exact: true }).click();
+    await page.locator('canvas[data-view="albedo"]').waitFor();
+  });
+
+  it('a stroke that is cut off by the end of its tab loses none of those before', async () => {
+    await saved(page);
+    const box = (await page.locator('canvas[data-view="albedo"]').boundingBox())!;
+    await page.mouse.move(box.x + 0.12 * box.width, box.y + 0.3 * box.height);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 0.3 * box.width, box.y + 0.3 * box.height, { steps: 4 });
+    await page.reload();
+    await onFloor(page, 'albedo', 512);
+    await untilPixel(page, ...AT.other, [32, 64, 192]);
+    await page.locator('[data-coat="Painted by hand"]').click();
+    await dials().getByText('1 stroke').waitFor();
+  });
+
+  it('E erases, undo and redo take strokes in their order', async () => {
+    await dials().getByRole('button', { name: 'Paint', exact: true }).click();
+    await page.keyboard.press('e');
+    await page
+      .getByRole('toolbar', { name: 'Brush' })
+      .getByRole('button', { name: 'Erase', pressed: true })
+      .waitFor();
+    await stroke(AT.other, 0.04);
+    await untilPixel(page, ...AT.other, under, 12);
+    await page.keyboard.press('Control+z');
+    await untilPixel(page, ...AT.other, [32, 64, 192]);
+    await page.keyboard.press('Control+Shift+z');
+    await untilPixel(page, ...AT.other, under, 12);
+    await page.keyboard.press('q');
+    await page.getByRole('toolbar', { name: 'Brush' }).waitFor({ state: 'detached' });
   });
 
   it('nothing failed on the way', () => {

@@ -39,6 +39,17 @@ const GROUPS: [string, [string, string][]][] = [
     ],
   ],
   [
+    'Brush at Coats',
+    [
+      ['P, E', 'paint, erase'],
+      ['S, G', 'smaller, larger'],
+      ['X', 'next mirror'],
+      ['K', 'pick a colour'],
+      ['Q', 'put the brush away'],
+      ['Shift', 'straight line from the last stroke'],
+    ],
+  ],
+  [
     'Everywhere on the Bench',
     [
       ['Ctrl or ⌘ + Z', 'undo'],

@@ -3,7 +3,7 @@ import { STAMPS, type Stamp, type StampName } from './stamps.ts';
 
 /** Samples along each side of a stamp's table, and how far it reaches, in radii. */
 const SIDE = 160;
-const REACH = 1.1;
+export const REACH = 1.1;
 
 /** A stamp sampled once: the distance to its border (negative inside) and its height, so that many of it cost little. */
 export interface StampTable {
@@ -53,4 +53,14 @@ export function stampOutline(name: StampName, radius: number, degrees: number): 
     reach: radius,
     distance: (x, y) => radius * sampled(distance, x * cos + y * sin, y * cos - x * sin),
   };
+}
+
+/** How much a stamp covers of each pixel of a square of so many pixels a side, 0..1; the square reaches `REACH` radii each way. */
+export function stampCover(name: StampName, side: number): Float32Array {
+  const { distance } = stampTable(name);
+  const pixel = (2 * REACH) / side;
+  return Float32Array.from({ length: side * side }, (_, i) => {
+    const [x, y] = [i % side, Math.floor(i / side)].map((at) => (at + 0.5) * pixel - REACH);
+    return Math.min(1, Math.max(0, 0.5 - sampled(distance, x, y) / pixel));
+  });
 }

@@ -20,7 +20,7 @@ const OPTIONS = {
   ignoreEventWhen: ({ target }: KeyboardEvent) => isField(target),
 };
 /** Letters: while a figure has the focus too, and they are not written into it. */
-const LETTERS = {
+export const LETTERS = {
   enableOnFormTags: true,
   ignoreEventWhen: ({ target }: KeyboardEvent) => isField(target) && !isFigure(target),
   preventDefault: ({ target }: KeyboardEvent) => isFigure(target),

@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { number } from '@zesty-tile/core';
-import type { ReactNode } from 'react';
 import { NumberDial } from '../bench/dials/number-dial.tsx';
 import { pressable } from '../bench/pressed.ts';
 import { GREY } from '../theme.ts';
@@ -33,48 +32,51 @@ export interface BrushTip {
   softness: number;
 }
 
-interface BrushToolsProps {
+interface BrushInHandProps {
   /** What the brush in hand does to this part: erase or paint; null where none is in hand. */
   erase: boolean | null;
   onTake(erase: boolean | null): void;
   /** How many strokes there are. */
   strokes: number;
   onUndoLast(): void;
-  tip: BrushTip;
-  onTip(tip: Partial<BrushTip>): void;
-  /** More of the brush, shown while it is in hand. */
-  children?: ReactNode;
 }
 
-/** The brush of a part that is painted by hand. */
-export function BrushTools({ erase, onTake, strokes, onUndoLast, tip, onTip, children }: BrushToolsProps) {
-  return (
-    <>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, alignItems: 'center' }}>
-        {([false, true] as const).map((isEraser) => (
-          <Button
-            key={String(isEraser)}
-            aria-pressed={erase === isEraser}
-            sx={pressable(erase === isEraser)}
-            onClick={() => onTake(erase === isEraser ? null : isEraser)}
-          >
-            {isEraser ? 'Erase' : 'Paint'}
-          </Button>
-        ))}
-        <span style={{ color: GREY.soft, marginLeft: 'auto', whiteSpace: 'nowrap' }}>
-          {strokes === 1 ? '1 stroke' : `${strokes} strokes`}
-        </span>
-        <Button sx={pressable(false)} disabled={strokes === 0} onClick={onUndoLast}>
-          Undo last stroke
-        </Button>
-      </Box>
-      {erase !== null && (
-        <>
-          <NumberDial setting={BRUSH.radius} value={tip.radius} onChange={(radius) => onTip({ radius })} />
-          <NumberDial setting={BRUSH.tip} value={tip.softness} onChange={(softness) => onTip({ softness })} />
-          {children}
-        </>
-      )}
-    </>
-  );
+/** Takes the brush for a part that is painted by hand, and says how many strokes it has. */
+export const BrushInHand = ({ erase, onTake, strokes, onUndoLast }: BrushInHandProps) => (
+  <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, alignItems: 'center' }}>
+    {([false, true] as const).map((isEraser) => (
+      <Button
+        key={String(isEraser)}
+        aria-pressed={erase === isEraser}
+        sx={pressable(erase === isEraser)}
+        onClick={() => onTake(erase === isEraser ? null : isEraser)}
+      >
+        {isEraser ? 'Erase' : 'Paint'}
+      </Button>
+    ))}
+    <span style={{ color: GREY.soft, marginLeft: 'auto', whiteSpace: 'nowrap' }}>
+      {strokes === 1 ? '1 stroke' : `${strokes} strokes`}
+    </span>
+    <Button sx={pressable(false)} disabled={strokes === 0} onClick={onUndoLast}>
+      Undo last stroke
+    </Button>
+  </Box>
+);
+
+interface BrushToolsProps extends BrushInHandProps {
+  tip: BrushTip;
+  onTip(tip: Partial<BrushTip>): void;
 }
+
+/** The brush of a zone's part. */
+export const BrushTools = ({ tip, onTip, ...hand }: BrushToolsProps) => (
+  <>
+    <BrushInHand {...hand} />
+    {hand.erase !== null && (
+      <>
+        <NumberDial setting={BRUSH.radius} value={tip.radius} onChange={(radius) => onTip({ radius })} />
+        <NumberDial setting={BRUSH.tip} value={tip.softness} onChange={(softness) => onTip({ softness })} />
+      </>
+    )}
+  </>
+);

@@ -1,29 +1,17 @@
-import { type Mirror, mirrorImages, type Stroke } from '@zesty-tile/core';
+import type { Stroke } from '@zesty-tile/core';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import type { Size } from './geometry.ts';
 import { RING, traceStroke } from './trace.ts';
 import { type BrushPlane, type BrushPoint, fromHome, longerEdge, stageAt, useBrush } from './use-brush.ts';
 
-/** How what is covered shows: tinted; by a veil over all the rest; or as a stroke that the tile soon follows. */
+/** How what is covered shows: tinted, or by a veil over all the rest. */
 const LOOKS = {
   tint: { colour: '#ffb300', opacity: 0.42 },
   veil: { colour: '#7a7a7a', opacity: 0.78 },
-  stroke: { colour: '#ffb300', opacity: 0.42 },
 } as const;
 type LookName = keyof typeof LOOKS;
 
-type Painted = Stroke & { erase: boolean; mirror?: Mirror };
-
-/** A stroke and its mirror images. */
-const imagesOf = (stroke: Painted): Painted[] =>
-  mirrorImages(stroke.mirror).map(([across, down]) => ({
-    ...stroke,
-    points: stroke.points.map(([u, v, ...pressure]) => [
-      across ? 1 - u : u,
-      down ? 1 - v : v,
-      ...pressure,
-    ]) as Stroke['points'],
-  }));
+type Painted = Stroke & { erase: boolean };
 
 /** Draws within the laid tiles. */
 function within(context: CanvasRenderingContext2D, plane: BrushPlane, lay: number, draw: () => void): void {
@@ -48,14 +36,12 @@ function paint(
     context.strokeStyle = LOOKS[look].colour;
     const isTaken = stroke.erase === (look !== 'veil');
     context.globalCompositeOperation = isTaken ? 'destination-out' : 'source-over';
-    // A veil or a stroke is soon redrawn by what the engine says; a blur on every move would hold the pointer up.
+    // A veil is soon redrawn by what the engine says; a blur on every move would hold the pointer up.
     context.filter =
       look === 'tint' && stroke.softness > 0
         ? `blur(${(stroke.softness * stroke.radius * longerEdge(plane)) / 3}px)`
         : 'none';
-    for (const image of imagesOf(stroke)) {
-      traceStroke(context, plane, image, wraps ? -1 : 0, wraps ? lay : lay - 1);
-    }
+    traceStroke(context, plane, stroke, wraps ? -1 : 0, wraps ? lay : lay - 1);
   });
 }
 
@@ -111,7 +97,7 @@ interface TintLayerProps {
   /** Strokes that are not in it. */
   strokes: readonly Painted[];
   /** The brush in use, or null: then it is only looked at. */
-  brush: { radius: number; softness: number; erase: boolean; mirror?: Mirror } | null;
+  brush: { radius: number; softness: number; erase: boolean } | null;
   onStroke(points: BrushPoint[]): void;
 }
 

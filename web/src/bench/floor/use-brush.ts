@@ -1,3 +1,4 @@
+import { type Steadying, steadier } from '@zesty-tile/core';
 import { type PointerEvent, useRef, useState } from 'react';
 import type { Look, Size } from './geometry.ts';
 
@@ -48,14 +49,20 @@ interface Brush {
   /** Whether a stroke begins where the pointer was pressed; `isTurned` with Ctrl or ⌘ held. */
   begin(at: [number, number], isTurned: boolean): boolean;
   end(points: BrushPoint[]): void;
+  /** How the hand is steadied, lengths in shares of the tile. */
+  steady?: Steadying;
 }
 
+/** A hand that is not steadied. */
+const FREE: Steadying = { string: 0, smooth: 0 };
+
 /** Follows the pointer over the Floor and gathers strokes, with all the places a pen was at between two frames; with Shift held a line leads there from the end of the stroke before. */
-export function useBrush(plane: BrushPlane, { radius, begin, end }: Brush) {
+export function useBrush(plane: BrushPlane, { radius, begin, end, steady = FREE }: Brush) {
   const [points, setPoints] = useState<BrushPoint[] | null>(null);
   const [at, setAt] = useState<[number, number] | null>(null);
   const gathered = useRef<BrushPoint[] | null>(null);
   const last = useRef<BrushPoint | null>(null);
+  const lead = useRef(steadier(steady));
   const pointOf = (
     event: { clientX: number; clientY: number; pointerType: string; pressure: number },
     box: DOMRect,
@@ -75,6 +82,8 @@ export function useBrush(plane: BrushPlane, { radius, begin, end }: Brush) {
       const point = pointOf(event, box);
       if (!begin([point[0], point[1]], event.ctrlKey || event.metaKey)) return;
       event.currentTarget.setPointerCapture(event.pointerId);
+      lead.current = steadier(steady);
+      lead.current([point[0], point[1]], event.timeStamp);
       const from = event.shiftKey ? last.current : null;
       gathered.current = from ? [nearestImage(from, point), point] : [point];
       setPoints(gathered.current);
@@ -86,7 +95,8 @@ export function useBrush(plane: BrushPlane, { radius, begin, end }: Brush) {
       if (!sofar) return;
       const events = event.nativeEvent.getCoalescedEvents?.() ?? [];
       for (const one of events.length > 0 ? events : [event.nativeEvent]) {
-        const point = pointOf(one, box);
+        const [u, v, ...pressure] = pointOf(one, box);
+        const point = [...lead.current([u, v], one.timeStamp).map(rounded), ...pressure] as BrushPoint;
         const last = sofar[sofar.length - 1];
         if (Math.hypot(point[0] - last[0], point[1] - last[1]) >= STEP * radius) sofar.push(point);
       }

@@ -195,6 +195,15 @@ export const OFFERS: readonly [words: string, make: (scale: Scale) => Made][] = 
     () => coat('Painted light', [], [newOutput('light', { channel: 'colour', strength: 0.8 })]),
   ],
   [
+    'Painted by hand',
+    () =>
+      coat(
+        'Painted by hand',
+        [newPart('strokes', {})],
+        [newOutput('painted', { channel: 'colour', part: 1 })],
+      ),
+  ],
+  [
     'Flat colour',
     () => coat('Flat colour', [], [newOutput('constant', { channel: 'colour', colour: '#8a8f5a' })]),
   ],

@@ -1,7 +1,8 @@
 import { useBench } from '../../bench/state.ts';
 import type { FloorScene } from '../station.ts';
 import { AloneLayer } from './alone-layer.tsx';
-import { BrushLayer } from './brush-layer.tsx';
+import { BrushLayer } from './brush/brush-layer.tsx';
+import { BrushStrip } from './brush/brush-strip.tsx';
 import { PartHandles } from './part-handles.tsx';
 import { type Owner, useCoats } from './use-coats.ts';
 
@@ -10,6 +11,7 @@ export function CoatsOverlay({ plane, stage, repeats, isPhoto, isBefore, isPanni
   const open = useCoats((s) => s.open);
   const alone = useCoats((s) => s.alone);
   const { stack, groups } = useBench((s) => s.recipe.stations.coats);
+  const edgeMetres = useBench((s) => s.recipe.stations.square.edgeMetres);
   if (isPhoto || isBefore) return null;
   const coat = stack.find(({ id }) => id === open);
   const group = groups.find(({ id }) => id === open);
@@ -19,6 +21,7 @@ export function CoatsOverlay({ plane, stage, repeats, isPhoto, isBefore, isPanni
     <>
       {alone && <AloneLayer alone={alone} plane={plane} stage={stage} lay={repeats} />}
       {owned && <BrushLayer owner={owner} parts={owned.parts} plane={plane} stage={stage} lay={repeats} />}
+      {owned && <BrushStrip edgeMetres={edgeMetres} />}
       {owned && !isPanning && <PartHandles owner={owner} parts={owned.parts} plane={plane} />}
     </>
   );

@@ -3,7 +3,6 @@ import {
   type ChoiceSetting,
   COAT_PARTS,
   type CoatPart,
-  type Mirror,
   type SettingValue,
   snappedNoise,
 } from '@zesty-tile/core';
@@ -11,8 +10,9 @@ import { Choices } from '../../bench/choices.tsx';
 import { ItemDials } from '../../bench/dials/item-dials.tsx';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
-import { BrushTools } from '../../masks/brush-tools.tsx';
+import { BrushInHand } from '../../masks/brush-tools.tsx';
 import { GREY } from '../../theme.ts';
+import { TipDials } from './brush/tip-dials.tsx';
 import { ItemCard } from './item-card.tsx';
 import { PictureField } from './picture-field.tsx';
 import { ShapeField } from './shape-field.tsx';
@@ -84,38 +84,22 @@ function Snapped({ part }: { part: CoatPart & { by: 'noise' } }) {
   );
 }
 
-const MIRROR_CHOICES = [
-  { value: 'none', words: 'No mirror' },
-  { value: 'across', words: 'Across' },
-  { value: 'down', words: 'Down' },
-  { value: 'both', words: 'Both' },
-];
-
-/** The brush of a part that is painted by hand. */
+/** The brush of a part that is painted by hand, and what its strokes carry into the coat. */
 function PaintedPart({ owner, at, part }: { owner: Owner; at: number; part: CoatPart & { by: 'strokes' } }) {
   const brush = useCoats((s) => s.brush);
-  const radius = useCoats((s) => s.radius);
-  const softness = useCoats((s) => s.softness);
-  const mirror = useCoats((s) => s.mirror);
+  const erase = brush?.part === at ? brush.erase : null;
   return (
-    <BrushTools
-      erase={brush?.part === at ? brush.erase : null}
-      onTake={(erase) =>
-        useCoats.setState({ brush: erase === null ? null : { part: at, erase }, alone: null })
-      }
-      strokes={part.strokes.length}
-      onUndoLast={() => changePart(owner, at, { ...part, strokes: part.strokes.slice(0, -1) })}
-      tip={{ radius, softness }}
-      onTip={(tip) => useCoats.setState(tip)}
-    >
-      <Choices
-        label="Mirror"
-        value={mirror}
-        options={MIRROR_CHOICES}
-        onChange={(value) => useCoats.setState({ mirror: value as Mirror | 'none' })}
+    <>
+      <BrushInHand
+        erase={erase}
+        onTake={(erase) =>
+          useCoats.setState({ brush: erase === null ? null : { part: at, erase }, alone: null })
+        }
+        strokes={part.strokes.length}
+        onUndoLast={() => changePart(owner, at, { ...part, strokes: part.strokes.slice(0, -1) })}
       />
-      <span style={{ color: GREY.soft }}>Shift leads a straight line from the last stroke’s end.</span>
-    </BrushTools>
+      {erase !== null && <TipDials owner={owner} at={at} erases={erase} />}
+    </>
   );
 }
 

@@ -6,14 +6,13 @@ import {
   type CoatOutput,
   type CoatPart,
   defaultsOf,
-  type Mirror,
+  newOutput,
   type PaintStroke,
   type RampStop,
   type SettingsOf,
   withCoatsAdded,
 } from '@zesty-tile/core';
 import { create } from 'zustand';
-import { type BrushPoint, fromHome } from '../../bench/floor/use-brush.ts';
 import { useBench } from '../../bench/state.ts';
 
 interface CoatsState {
@@ -25,9 +24,6 @@ interface CoatsState {
   snaps: boolean;
   /** Which painted part of the open coat or group the brush is for, and what it does. */
   brush: { part: number; erase: boolean } | null;
-  radius: number;
-  softness: number;
-  mirror: Mirror | 'none';
   /** A ramp that was copied, to be put into another. */
   ramp: RampStop[] | null;
 }
@@ -37,9 +33,6 @@ export const useCoats = create<CoatsState>(() => ({
   alone: null,
   snaps: true,
   brush: null,
-  radius: 0.03,
-  softness: 0.3,
-  mirror: 'none',
   ramp: null,
 }));
 
@@ -90,23 +83,28 @@ export const changePart = (owner: Owner, at: number, part: CoatPart, gesture = '
     gesture && `part ${at} ${gesture}`,
   );
 
-/** Adds what was drawn to the painted part that the brush is for. */
-export function addStroke(owner: Owner, points: BrushPoint[]): void {
-  const { brush, radius, softness, mirror } = useCoats.getState();
+/** Adds a stroke to the painted part that the brush is for. */
+export function addStroke(owner: Owner, stroke: PaintStroke): void {
+  const { brush } = useCoats.getState();
   if (!brush) return;
-  const stroke: PaintStroke = {
-    points: fromHome(points),
-    radius,
-    softness,
-    erase: brush.erase,
-    ...(mirror === 'none' ? {} : { mirror }),
-  };
   changeParts(owner, (parts) =>
     parts.map((part, k) =>
       k === brush.part && part.by === 'strokes' ? { ...part, strokes: [...part.strokes, stroke] } : part,
     ),
   );
 }
+
+/** Channels into which a coat puts what the strokes of one part of its mask carry. */
+export const paintedChannels = ({ outputs }: Coat, at: number): CoatChannel[] =>
+  outputs.flatMap((one) => (one.by === 'painted' && one.part === at + 1 ? [one.channel] : []));
+
+/** Puts what the strokes of a part of the mask carry into a channel of the coat, unless it is put in already. */
+export const putPainted = (id: string, at: number, channel: CoatChannel): void =>
+  changeCoat(id, (coat) =>
+    paintedChannels(coat, at).includes(channel)
+      ? coat
+      : { ...coat, outputs: [...coat.outputs, newOutput('painted', { channel, part: at + 1 })] },
+  );
 
 export const changeOutput = (id: string, at: number, output: CoatOutput, gesture = ''): void =>
   changeCoat(
@@ -127,6 +125,9 @@ export function addCoat(made: Omit<Coat, 'id'>): void {
   const coat = { ...made, id: freeId('coat', stackNow()) };
   put({ stack: [...stackNow(), coat] });
   openCoat(coat.id);
+  // What is painted by hand begins with the brush in hand.
+  const part = coat.parts.findIndex((one) => one.by === 'strokes');
+  if (part >= 0) useCoats.setState({ brush: { part, erase: false } });
 }
 
 /** Puts a copy of a coat above it, opened. */

@@ -1,10 +1,11 @@
 import type { CoatPart, PaintStroke } from '@zesty-tile/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Size } from '../../bench/floor/geometry.ts';
-import { TintLayer } from '../../bench/floor/tint-layer.tsx';
-import type { BrushPlane } from '../../bench/floor/use-brush.ts';
-import { useBench } from '../../bench/state.ts';
-import { addStroke, type Owner, useCoats } from './use-coats.ts';
+import type { Size } from '../../../bench/floor/geometry.ts';
+import type { BrushPlane } from '../../../bench/floor/use-brush.ts';
+import { useBench } from '../../../bench/state.ts';
+import { addStroke, type Owner, useCoats } from '../use-coats.ts';
+import { PaintLayer } from './paint-layer.tsx';
+import { useCarried } from './tip.ts';
 
 interface BrushLayerProps {
   owner: Owner;
@@ -27,34 +28,29 @@ function usePending(strokes: readonly PaintStroke[]): readonly PaintStroke[] {
   return strokes.length > shown ? strokes.slice(shown) : NONE;
 }
 
-/** Over the Floor while a painted part has the brush: the stroke under the pointer, and those the tile does not show yet. */
+/** Over the Floor while a painted part has the brush. */
 function Brush({
   owner,
   strokes,
-  plane,
-  stage,
-  lay,
+  ...floor
 }: Omit<BrushLayerProps, 'parts'> & { strokes: readonly PaintStroke[] }) {
-  const { brush, radius, softness, mirror } = useCoats();
+  const { part, erase } = useCoats((s) => s.brush!);
+  const carries = useCarried(owner, part);
   const axes = useBench((s) => s.recipe.stations.join.axes);
   const pending = usePending(strokes);
-  const erase = brush?.erase ?? false;
-  const tip = useMemo(
-    () => ({ radius, softness, erase, ...(mirror === 'none' ? {} : { mirror }) }),
-    [radius, softness, erase, mirror],
+  const wraps = useMemo(
+    () => ({ x: axes === 'both' || axes === 'across', y: axes === 'both' || axes === 'down' }),
+    [axes],
   );
   return (
-    <TintLayer
-      name="painted coat"
-      look="stroke"
-      plane={plane}
-      stage={stage}
-      lay={lay}
-      wraps={axes !== 'neither'}
-      mask={null}
-      strokes={pending}
-      brush={tip}
-      onStroke={(points) => addStroke(owner, points)}
+    <PaintLayer
+      {...floor}
+      wraps={wraps}
+      pending={pending}
+      erase={erase}
+      carries={carries}
+      seed={strokes.length + 1}
+      onStroke={(stroke) => addStroke(owner, stroke)}
     />
   );
 }

@@ -1,0 +1,157 @@
+import {
+  mirrorImages,
+  type PaintStroke,
+  type Print,
+  printsOf,
+  STAMP_REACH,
+  type StampName,
+  stampCover,
+  turnedImages,
+} from '@zesty-tile/core';
+import { traceStroke } from '../../../bench/floor/trace.ts';
+import { type BrushPlane, longerEdge, stageAt } from '../../../bench/floor/use-brush.ts';
+
+/** Pixels of a stamp's side, drawn once. */
+const STAMP_SIDE = 96;
+/** What erasing looks like until the tile follows: what is under it is not known here. */
+const ERASED = '#e8e8e8';
+/** What strokes without a colour look like. */
+const PLAIN = '#ffb300';
+
+const kept = new Map<string, HTMLCanvasElement>();
+
+/** A stamp in a colour. */
+function stampIn(name: StampName, colour: string): HTMLCanvasElement {
+  const key = `${name} ${colour}`;
+  const known = kept.get(key);
+  if (known) return known;
+  const canvas = document.createElement('canvas');
+  canvas.width = STAMP_SIDE;
+  canvas.height = STAMP_SIDE;
+  const context = canvas.getContext('2d')!;
+  const picture = new ImageData(STAMP_SIDE, STAMP_SIDE);
+  const cover = stampCover(name, STAMP_SIDE);
+  for (let i = 0; i < cover.length; i++) picture.data[4 * i + 3] = 255 * cover[i];
+  context.putImageData(picture, 0, 0);
+  context.globalCompositeOperation = 'source-in';
+  context.fillStyle = colour;
+  context.fillRect(0, 0, STAMP_SIDE, STAMP_SIDE);
+  // Few stamps and colours are used at a time.
+  if (kept.size > 40) kept.clear();
+  kept.set(key, canvas);
+  return canvas;
+}
+
+export interface Stage {
+  plane: BrushPlane;
+  lay: number;
+  /** Whether strokes come in again over the edges of each axis. */
+  wraps: { x: boolean; y: boolean };
+}
+
+/** How much of a stroke is drawn: its points, and for each of its images its prints. */
+export interface Drawn {
+  points: number;
+  prints: number[];
+}
+
+/** The tiles a stroke may show in, by their places across and down. */
+function* tilesOf({ lay, wraps }: Stage): Generator<[number, number]> {
+  const [left, top] = [wraps.x ? -1 : 0, wraps.y ? -1 : 0];
+  for (let j = top; j < (wraps.y ? lay + 1 : lay); j++) {
+    for (let i = left; i < (wraps.x ? lay + 1 : lay); i++) yield [i, j];
+  }
+}
+
+function drawPrint(
+  context: CanvasRenderingContext2D,
+  { x, y, radius, degrees }: Print,
+  stamp: HTMLCanvasElement | null,
+): void {
+  if (!stamp) {
+    context.beginPath();
+    context.arc(x, y, radius, 0, 2 * Math.PI);
+    context.fill();
+    return;
+  }
+  context.save();
+  context.translate(x, y);
+  context.rotate((degrees * Math.PI) / 180);
+  const reach = STAMP_REACH * radius;
+  context.drawImage(stamp, -reach, -reach, 2 * reach, 2 * reach);
+  context.restore();
+}
+
+/** Draws over every tile where a stroke shows, each clipped to itself where its edges are not joined, and mirrored as asked. */
+function overTiles(
+  context: CanvasRenderingContext2D,
+  stroke: PaintStroke,
+  stage: Stage,
+  draw: () => void,
+): void {
+  const { look, tile } = stage.plane;
+  const edgeY = (look.edge * tile.height) / tile.width;
+  for (const [i, j] of tilesOf(stage)) {
+    for (const [across, down] of mirrorImages(stroke.mirror)) {
+      context.save();
+      const [x, y] = stageAt(stage.plane, i, j);
+      if (!stage.wraps.x || !stage.wraps.y) {
+        context.beginPath();
+        context.rect(
+          stage.wraps.x ? look.x : x,
+          stage.wraps.y ? look.y : y,
+          stage.wraps.x ? look.edge * stage.lay : look.edge,
+          stage.wraps.y ? edgeY * stage.lay : edgeY,
+        );
+        context.clip();
+      }
+      context.translate(x, y);
+      if (across) context.transform(-1, 0, 0, 1, look.edge, 0);
+      if (down) context.transform(1, 0, 0, -1, 0, edgeY);
+      draw();
+      context.restore();
+    }
+  }
+}
+
+/** Draws what of a stroke is not drawn yet over the laid tiles, and says how much there is now. */
+export function drawStroke(
+  context: CanvasRenderingContext2D,
+  stroke: PaintStroke,
+  stage: Stage,
+  before: Drawn = { points: 0, prints: [] },
+): Drawn {
+  const { plane, lay } = stage;
+  const { look, tile } = plane;
+  const edgeY = (look.edge * tile.height) / tile.width;
+  const colour = stroke.erase ? ERASED : (stroke.paint?.colour ?? PLAIN);
+  const images = turnedImages(stroke, { width: look.edge, height: edgeY });
+  const prints: number[] = [];
+  context.save();
+  context.beginPath();
+  context.rect(look.x, look.y, look.edge * lay, edgeY * lay);
+  context.clip();
+  context.strokeStyle = colour;
+  context.fillStyle = colour;
+  for (const [k, image] of images.entries()) {
+    if (!image.prints) {
+      const points = image.points.slice(Math.max(0, before.points - 1));
+      // Traced where the first tile lies at the origin.
+      const own = { ...plane, look: { ...look, x: 0, y: 0 }, halfShift: false };
+      overTiles(context, stroke, stage, () => traceStroke(context, own, { ...image, points }, 0, 0));
+      continue;
+    }
+    const all = printsOf(image, image.prints, { width: look.edge, height: edgeY });
+    const fresh = all.slice(before.prints[k] ?? 0);
+    const stamp = image.prints.stamp ? stampIn(image.prints.stamp, colour) : null;
+    overTiles(context, stroke, stage, () => {
+      for (const print of fresh) drawPrint(context, print, stamp);
+    });
+    prints[k] = all.length;
+  }
+  context.restore();
+  return { points: stroke.points.length, prints };
+}
+
+/** CSS pixels of a brush’s radius. */
+export const radiusOf = (plane: BrushPlane, radius: number): number => radius * longerEdge(plane);

@@ -1,0 +1,93 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import type { SettingValue } from '@zesty-tile/core';
+import { ItemDials } from '../../../bench/dials/item-dials.tsx';
+import { pressable } from '../../../bench/pressed.ts';
+import { GREY } from '../../../theme.ts';
+import { type Owner, putPainted } from '../use-coats.ts';
+import {
+  CARRIED,
+  type CarriedChannel,
+  setCarried,
+  setTip,
+  TIP,
+  type Tip,
+  useCarried,
+  useTip,
+} from './tip.ts';
+
+const WORDS: Record<CarriedChannel, string> = {
+  colour: 'Colour',
+  roughness: 'Roughness',
+  metallic: 'Metallic',
+  height: 'Height',
+};
+const CHANNELS = Object.keys(CARRIED) as CarriedChannel[];
+
+/** Settings of the brush that are of use with what else is set, in the order of their use. */
+function inUse({ print, turns, turning }: Tip, carries: readonly CarriedChannel[]): (keyof Tip)[] {
+  const isStamp = print !== 'band' && print !== 'round';
+  return [
+    ...carries.map((channel) => CARRIED[channel]),
+    'radius',
+    'softness',
+    'flow',
+    'print',
+    ...(print === 'band' ? [] : (['spacing', 'size', 'stray', 'tint'] as const)),
+    ...(isStamp ? (['turning'] as const) : []),
+    ...(isStamp && turning !== 'random' ? (['degrees'] as const) : []),
+    'mirror',
+    'turns',
+    ...(turns > 1 ? (['turnX', 'turnY'] as const) : []),
+    'string',
+    'smooth',
+  ];
+}
+
+interface TipDialsProps {
+  owner: Owner;
+  /** The part of the mask that the brush is for, by its place. */
+  at: number;
+  erases: boolean;
+}
+
+/** What the brush in hand is like. */
+export function TipDials({ owner, at, erases }: TipDialsProps) {
+  const tip = useTip((s) => s.tip);
+  const carries = useCarried(owner, at);
+  const isCarrying = owner.kind === 'coat' && !erases;
+  const shown = inUse(tip, isCarrying ? carries : []);
+  const settings = Object.fromEntries(shown.map((key) => [key, TIP[key]]));
+  return (
+    <>
+      {isCarrying && (
+        <Box
+          role="group"
+          aria-label="Strokes carry"
+          sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, alignItems: 'center' }}
+        >
+          <span style={{ color: GREY.soft }}>Strokes carry</span>
+          {CHANNELS.map((channel) => (
+            <Button
+              key={channel}
+              aria-pressed={carries.includes(channel)}
+              sx={pressable(carries.includes(channel))}
+              onClick={() => {
+                putPainted(owner.id, at, channel);
+                setCarried(channel, !carries.includes(channel));
+              }}
+            >
+              {WORDS[channel]}
+            </Button>
+          ))}
+        </Box>
+      )}
+      <ItemDials
+        settings={settings}
+        values={tip as unknown as Record<string, SettingValue>}
+        onChange={(key, value) => setTip({ [key]: value } as Partial<Tip>)}
+      />
+      <span style={{ color: GREY.soft }}>Shift leads a straight line from the last stroke’s end.</span>
+    </>
+  );
+}
