@@ -10,7 +10,6 @@ export const MOST_STROKES = 10_000;
 
 /** How stamps of a stroke are turned: as set, further along the way of the stroke, or at random. */
 export const TURNINGS = ['fixed', 'along', 'random'] as const;
-export type Turning = (typeof TURNINGS)[number];
 
 /** What a stroke carries into the channels of its coat; a channel that is left out is not painted by it. */
 export const paintSchema = v.strictObject({
@@ -45,7 +44,6 @@ const turnsSchema = v.strictObject({
   x: share,
   y: share,
 });
-export type Turns = v.InferOutput<typeof turnsSchema>;
 
 const paintStrokeSchema = v.strictObject({
   ...strokeEntries,

@@ -1,3 +1,4 @@
+import { HAND_STROKES } from './blossom-strokes.ts';
 import { coat, output, part, stops } from './making.ts';
 
 const TILES = { kind: 'grid', across: 2, down: 2, jointMm: 5, bevelMm: 5, roundMm: 3 };
@@ -89,6 +90,11 @@ export const blossom = {
       middles('ellipse', { widthMm: 128, heightMm: 128, isOutlined: true, lineMm: 2.4 }),
       [output('constant', 'colour', { colour: '#2f4a7c' })],
       0.9,
+    ),
+    coat(
+      'Hand strokes',
+      [part('strokes', { strokes: HAND_STROKES })],
+      [output('painted', 'colour', { part: 1 }), output('painted', 'height', { part: 1 })],
     ),
     coat(
       'Glaze',
