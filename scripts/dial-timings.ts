@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { makeMissingPictures, seed } from '@zesty-tile/demo';
 import { serve } from '@zesty-tile/server';
 import { chromium, type Page } from 'playwright-core';
+import { penTimes } from './pen-timings.ts';
 import { ensureChromium, run } from './setup.mjs';
 
 const WEB = fileURLToPath(new URL('../web/dist', import.meta.url));
@@ -232,6 +233,33 @@ async function movedDials(page: Page, url: string, id: string): Promise<Timing[]
   return rows;
 }
 
+/** From the pen to the painted pixel over a tile of a size, with a coat that is painted by hand. */
+async function penRows(page: Page, url: string, id: string, size: number): Promise<Timing[]> {
+  await setSize(url, id, size);
+  await page.goto(`${url}/tiles/${id}/coats`);
+  await page.locator(`canvas[data-view="albedo"][data-size="${size}"]`).waitFor();
+  await idle(page);
+  const isFirst = size === SIZE;
+  if (isFirst) await page.getByRole('button', { name: 'Painted by hand' }).click();
+  else {
+    await page.locator('[data-coat="Painted by hand"]').click();
+    await page
+      .getByRole('region', { name: 'Dials' })
+      .getByRole('button', { name: 'Paint', exact: true })
+      .click();
+  }
+  await idle(page);
+  const { median: usual, most } = await penTimes(page);
+  await page
+    .getByTestId('saved')
+    .getByText(/Saved \d/)
+    .waitFor();
+  return [
+    { work: `Pen to the painted pixel, tile of ${size}²`, ms: usual, wanted: isFirst ? 16 : undefined },
+    { work: 'the same, 95 of 100', ms: most, wanted: isFirst ? 32 : undefined },
+  ];
+}
+
 /** Median ms from a key on a dial to the painted picture in the browser; one row for each station and size. */
 export async function dialTimings(): Promise<Timing[]> {
   run('npm', ['run', '--silent', 'build']);
@@ -298,6 +326,8 @@ export async function dialTimings(): Promise<Timing[]> {
     });
     const last = strokes.slice(-10);
     rows.push({ work: 'the same, of the last ten', ms: median(last), wanted: 500 });
+    for (const size of [SIZE, STROKE_SIZE])
+      rows.push(...(await penRows(page, server.url, tiles[0].id, size)));
   } finally {
     await browser.close();
     await server.close();

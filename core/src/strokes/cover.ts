@@ -68,6 +68,20 @@ function inBox(i: number, start: number, length: number, n: number, wraps: boole
   return at >= 0 && at < length ? at : -1;
 }
 
+/** The columns or rows of a box for places from one up to another, −1 outside. */
+function placesIn(
+  from: number,
+  to: number,
+  start: number,
+  length: number,
+  n: number,
+  wraps: boolean,
+): Int32Array {
+  return Int32Array.from({ length: Math.max(0, to - from) }, (_, k) =>
+    inBox(from + k, start, length, n, wraps),
+  );
+}
+
 /** Raises the cover of the box where the capsule from `a` to `b` lies over it. */
 function drawCapsule(
   cover: Cover,
@@ -78,29 +92,37 @@ function drawCapsule(
   height: number,
   edges: Edges,
 ): void {
+  const { values } = cover;
   const reach = Math.max(a.radius, b.radius) + 1;
   const [dx, dy] = [b.x - a.x, b.y - a.y];
   const square = dx * dx + dy * dy;
   const [left, right] = [Math.floor(Math.min(a.x, b.x) - reach), Math.ceil(Math.max(a.x, b.x) + reach)];
   const [top, bottom] = [Math.floor(Math.min(a.y, b.y) - reach), Math.ceil(Math.max(a.y, b.y) + reach)];
-  for (let py = top; py < bottom; py++) {
-    const row = inBox(py, cover.y, cover.height, height, edges.y === 'wrap');
-    if (row < 0) continue;
-    const fromY = py + 0.5 - a.y;
-    for (let px = left; px < right; px++) {
-      const fromX = px + 0.5 - a.x;
-      const t = square > 0 ? Math.min(1, Math.max(0, (fromX * dx + fromY * dy) / square)) : 0;
-      const radius = a.radius + t * (b.radius - a.radius);
-      const away = Math.hypot(fromX - t * dx, fromY - t * dy);
+  const columns = placesIn(left, right, cover.x, cover.width, width, edges.x === 'wrap');
+  const rows = placesIn(top, bottom, cover.y, cover.height, height, edges.y === 'wrap');
+  const [perX, perY] = square > 0 ? [dx / square, dy / square] : [0, 0];
+  const apart = b.radius - a.radius;
+  const far = reach * reach;
+  for (let j = 0; j < rows.length; j++) {
+    if (rows[j] < 0) continue;
+    const line = rows[j] * cover.width;
+    const fromY = top + j + 0.5 - a.y;
+    for (let k = 0; k < columns.length; k++) {
+      const fromX = left + k + 0.5 - a.x;
+      const along = fromX * perX + fromY * perY;
+      const t = along <= 0 ? 0 : along >= 1 ? 1 : along;
+      const [restX, restY] = [fromX - t * dx, fromY - t * dy];
+      const away2 = restX * restX + restY * restY;
+      if (away2 >= far || columns[k] < 0) continue;
+      const radius = a.radius + t * apart;
       // A hard edge still takes one pixel to fade.
-      const fade = Math.max(1, softness * radius);
-      const outside = radius + (fade - softness * radius) / 2 - away;
+      const soft = softness * radius;
+      const fade = soft > 1 ? soft : 1;
+      const outside = radius + (fade - soft) / 2 - Math.sqrt(away2);
       if (outside <= 0) continue;
-      const column = inBox(px, cover.x, cover.width, width, edges.x === 'wrap');
-      if (column < 0) continue;
-      const s = Math.min(1, outside / fade);
-      const at = row * cover.width + column;
-      cover.values[at] = Math.max(cover.values[at], s * s * (3 - 2 * s));
+      const s = outside >= fade ? 1 : outside / fade;
+      const share = s * s * (3 - 2 * s);
+      if (share > values[line + columns[k]]) values[line + columns[k]] = share;
     }
   }
 }
