@@ -245,9 +245,28 @@ try {
     await page.getByRole('group', { name: 'New coat' }).getByRole('button', { name: offer }).click();
   }
   await page.locator('[data-station="coats"]').getByText('2 coats').waitFor();
-  await page.locator('[data-coat="Fallen leaves"]').click();
   await page.getByRole('button', { name: 'New coat …' }).click();
-  await page.waitForFunction(() => document.querySelectorAll('canvas[data-made]').length === 10);
+  await page.getByRole('button', { name: 'Painted by hand' }).click();
+  const dials = page.getByRole('region', { name: 'Dials' });
+  await page.getByRole('toolbar', { name: 'Brush' }).getByRole('button', { name: 'Mirror: no' }).click();
+  await dials.getByRole('combobox', { name: 'Prints' }).fill('Blossom');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  const brush = page.getByRole('toolbar', { name: 'Brush' });
+  await brush.getByRole('button', { name: /^Colour of the brush/ }).click();
+  await page.getByRole('textbox', { name: 'Colour of the brush as sRGB' }).fill('#f1e9cf');
+  await page.keyboard.press('Enter');
+  await dials.getByRole('textbox', { name: 'Spacing, figure' }).fill('1.3');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  const box = (await page.locator('canvas[data-tint-layer]').boundingBox())!;
+  for (let k = 0; k <= 24; k++) {
+    const [x, y] = [0.12 + 0.0085 * k, 0.3 + 0.08 * Math.sin(k / 4)];
+    await page.mouse.move(box.x + x * box.width, box.y + y * box.height);
+    if (k === 0) await page.mouse.down();
+  }
+  await page.mouse.up();
+  await dials.getByText('1 stroke').waitFor();
   await settled();
   await shot('bench-coats');
 } finally {

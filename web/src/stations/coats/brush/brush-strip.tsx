@@ -50,8 +50,8 @@ function Tool({ words, letter, pressed, onPress, children }: ToolProps) {
         aria-keyshortcuts={letter.toUpperCase()}
         onClick={onPress}
         sx={{
-          width: 36,
-          height: 36,
+          width: 34,
+          height: 34,
           borderRadius: 0.75,
           color: pressed ? GREY.onInk : GREY.ink,
           bgcolor: pressed ? GREY.ink : 'transparent',
@@ -80,10 +80,10 @@ export function BrushStrip({ edgeMetres }: { edgeMetres: number }) {
       sx={{
         ...CARD,
         position: 'absolute',
-        left: 3,
+        left: 2,
         top: '50%',
         transform: 'translateY(-50%)',
-        p: 0.5,
+        p: 0.25,
         display: 'grid',
         justifyItems: 'center',
         gap: 0.25,
@@ -112,12 +112,14 @@ export function BrushStrip({ edgeMetres }: { edgeMetres: number }) {
           <Tool words="Pick a colour from the tile" letter="k" onPress={pickColour}>
             <PickIcon />
           </Tool>
-          <ColourField
-            label="Colour of the brush"
-            hex={tip.colour}
-            offered={(palettes ?? []).flatMap((one) => one.colours)}
-            onHex={(colour) => setTip({ colour })}
-          />
+          <Box sx={{ '& > button': { width: 32 } }}>
+            <ColourField
+              label="Colour of the brush"
+              hex={tip.colour}
+              offered={(palettes ?? []).flatMap((one) => one.colours)}
+              onHex={(colour) => setTip({ colour })}
+            />
+          </Box>
         </>
       )}
       <span style={{ font: `11px ${FIGURES}`, color: GREY.soft, textAlign: 'center', paddingBottom: 2 }}>
