@@ -137,6 +137,43 @@ describe('masks painted by hand', () => {
     await page.getByRole('toolbar', { name: 'Brush' }).waitFor({ state: 'detached' });
   });
 
+  it('F fills what lies inside a line that is painted, and nothing outside', async () => {
+    await page.locator('[data-coat="Painted by hand"]').click();
+    await page.getByRole('button', { name: 'New coat …' }).click();
+    await page
+      .getByRole('group', { name: 'New coat' })
+      .getByRole('button', { name: 'Painted by hand' })
+      .click();
+    const box = (await page.locator('canvas[data-view="albedo"]').boundingBox())!;
+    const to = (k: number) => {
+      const turn = (2 * Math.PI * k) / 24;
+      return [
+        box.x + (0.25 + 0.12 * Math.sin(turn)) * box.width,
+        box.y + (0.3 + 0.12 * Math.cos(turn)) * box.height,
+      ] as const;
+    };
+    await page.mouse.move(...to(0));
+    await page.mouse.down();
+    for (let k = 1; k <= 24; k++) await page.mouse.move(...to(k));
+    await page.mouse.up();
+    await dials().getByText('1 stroke').waitFor();
+    await page.keyboard.press('f');
+    const tools = page.getByRole('toolbar', { name: 'Brush' });
+    await tools.getByRole('button', { name: 'Fill', pressed: true }).waitFor();
+    await tools.getByRole('button', { name: /^Colour of the brush/ }).click();
+    await page.getByRole('textbox', { name: 'Colour of the brush as sRGB' }).fill('#20a040');
+    await page.keyboard.press('Enter');
+    const tolerance = dials().getByRole('textbox', { name: 'Tolerance, figure' });
+    await tolerance.fill('0.3');
+    await tolerance.press('Enter');
+    const outside = await pixelAt(page, 0.45, 0.45);
+    await page.mouse.click(box.x + 0.25 * box.width, box.y + 0.3 * box.height);
+    await untilPixel(page, 0.25, 0.3, [32, 160, 64]);
+    await untilPixel(page, 0.31, 0.33, [32, 160, 64]);
+    await untilPixel(page, 0.45, 0.45, outside);
+    await dials().getByText('2 strokes').waitFor();
+  });
+
   it('nothing failed on the way', () => {
     expect(stage.faults).to.deep.equal([]);
     expect(stage.serverErrors).to.deep.equal([]);

@@ -41,7 +41,7 @@ const GROUPS: [string, [string, string][]][] = [
   [
     'Brush at Coats',
     [
-      ['P, E', 'paint, erase'],
+      ['P, E, F', 'paint, erase, fill'],
       ['S, G', 'smaller, larger'],
       ['X', 'next mirror'],
       ['K', 'pick a colour'],

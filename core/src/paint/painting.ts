@@ -4,10 +4,12 @@ import { mirrorImages } from '../masks/mask.ts';
 import { visiting } from '../outline/fill.ts';
 import type { Outline } from '../outline/outline.ts';
 import type { Edges } from '../raster/edges.ts';
+import type { Raster } from '../raster/raster.ts';
 import type { Sides } from '../raster/sides.ts';
 import { sampled, stampOutline, stampTable } from '../stamps/stamp-table.ts';
 import { coverOf } from '../strokes/cover.ts';
 import type { Steps } from '../work/steps.ts';
+import { type Filling, filled } from './fill.ts';
 import { turnedImages } from './images.ts';
 import { type Print, printsOf } from './prints.ts';
 import type { Paint, PaintStroke, Prints } from './stroke.ts';
@@ -16,38 +18,51 @@ import type { Paint, PaintStroke, Prints } from './stroke.ts';
 export const PAINTED_CHANNELS = ['colour', 'roughness', 'metallic', 'height'] as const;
 export type PaintedChannel = (typeof PAINTED_CHANNELS)[number];
 
+/** What strokes carry into a channel: how much of what is painted has something for it, 0..1, and its values times that. */
+export interface Carried {
+  has: Float32Array;
+  values: Float32Array[];
+}
+
 /** What was painted so far. */
 export interface Canvas {
   /** How much of each pixel is painted, 0..1. */
   cover: Float32Array;
-  /** How much of that carries something for the channel, 0..1, and its values times that; nothing where only the cover is wanted. */
-  has: Float32Array | null;
-  values: Float32Array[];
+  carried: Partial<Record<PaintedChannel, Carried>>;
 }
 
-/** A canvas on which nothing is painted; `channel` is left out where only the cover is wanted. */
-export function emptyCanvas(count: number, channel?: PaintedChannel): Canvas {
+/** A canvas on which nothing is painted, for the cover and so many channels. */
+export function emptyCanvas(count: number, channels: readonly PaintedChannel[]): Canvas {
   const plane = () => new Float32Array(count);
-  if (!channel) return { cover: plane(), has: null, values: [] };
-  return {
-    cover: plane(),
-    has: plane(),
-    values: channel === 'colour' ? [plane(), plane(), plane()] : [plane()],
-  };
+  const carried = channels.map((channel) => {
+    const values = channel === 'colour' ? [plane(), plane(), plane()] : [plane()];
+    return [channel, { has: plane(), values }];
+  });
+  return { cover: plane(), carried: Object.fromEntries(carried) };
 }
 
 /** A copy to paint on. */
-export const copyOfCanvas = ({ cover, has, values }: Canvas): Canvas => ({
-  cover: cover.slice(),
-  has: has?.slice() ?? null,
-  values: values.map((plane) => plane.slice()),
-});
+export function copyOfCanvas({ cover, carried }: Canvas): Canvas {
+  const copies = Object.entries(carried).map(([channel, { has, values }]) => [
+    channel,
+    { has: has.slice(), values: values.map((plane) => plane.slice()) },
+  ]);
+  return { cover: cover.slice(), carried: Object.fromEntries(copies) };
+}
+
+/** The channels that some of these strokes carry something for. */
+export const channelsOf = (strokes: readonly PaintStroke[]): PaintedChannel[] =>
+  PAINTED_CHANNELS.filter((channel) => strokes.some(({ paint }) => numbersOf(paint, channel, 0) !== null));
 
 /** How far the lightness of a print strays at most, in OKLab. */
 const TINT = 0.25;
 
 /** What a stroke puts into a channel: linear RGB, or one value; null where it carries nothing for it. */
-function carried(paint: Paint | undefined, channel: PaintedChannel, tint: number): readonly number[] | null {
+function numbersOf(
+  paint: Paint | undefined,
+  channel: PaintedChannel,
+  tint: number,
+): readonly number[] | null {
   if (!paint) return null;
   if (channel !== 'colour') {
     const value = channel === 'height' ? paint.heightMm : paint[channel];
@@ -61,28 +76,40 @@ function carried(paint: Paint | undefined, channel: PaintedChannel, tint: number
   return oklabToLinear(held, a, b).map((value) => Math.min(1, Math.max(0, value)));
 }
 
-/** What is put down at once: how it covers, and what it carries. */
+/** What is put down at once: how it covers, and the numbers it carries into each channel of the canvas. */
 interface Layer {
   erase: boolean;
   /** Whether it adds to what is covered; else it covers at most as much as itself. */
   isOver: boolean;
-  carried: readonly number[] | null;
+  into: { channel: PaintedChannel; carried: Carried; numbers: readonly number[] | null }[];
 }
 
-/** Puts a share of a layer on one pixel; `scale` is by how much what it carries counts there. */
-function put({ cover, has, values }: Canvas, i: number, share: number, layer: Layer, scale = 1): void {
+function layerOf({ carried }: Canvas, stroke: PaintStroke, isOver: boolean, tint = 0): Layer {
+  const into = Object.entries(carried).map(([name, own]) => {
+    const channel = name as PaintedChannel;
+    return { channel, carried: own, numbers: numbersOf(stroke.paint, channel, tint) };
+  });
+  return { erase: stroke.erase, isOver, into };
+}
+
+/** Puts a share of a layer on one pixel; `scale` is by how much a height that it carries counts there. */
+function put({ cover }: Canvas, i: number, share: number, { erase, isOver, into }: Layer, scale = 1): void {
   const before = cover[i];
-  if (layer.erase) {
+  if (erase) {
     cover[i] = before * (1 - share);
     return;
   }
-  const after = layer.isOver ? before + share * (1 - before) : Math.max(before, share);
+  const after = isOver ? before + share * (1 - before) : Math.max(before, share);
   cover[i] = after;
-  if (!has || after === 0) return;
+  if (after === 0) return;
   const t = share / after;
-  has[i] += t * ((layer.carried ? 1 : 0) - has[i]);
-  for (const [c, plane] of values.entries()) {
-    plane[i] += t * ((layer.carried ? scale * layer.carried[c] : 0) - plane[i]);
+  for (const { channel, carried, numbers } of into) {
+    const { has, values } = carried;
+    const counted = channel === 'height' ? scale : 1;
+    has[i] += t * ((numbers ? 1 : 0) - has[i]);
+    for (let c = 0; c < values.length; c++) {
+      values[c][i] += t * ((numbers ? counted * numbers[c] : 0) - values[c][i]);
+    }
   }
 }
 
@@ -98,14 +125,9 @@ const mirrored =
 const wrapped = (at: number, n: number): number => ((at % n) + n) % n;
 
 /** One band along the whole way of a stroke. */
-function paintBand(canvas: Canvas, stroke: PaintStroke, channel: PaintedChannel, where: Where): void {
-  const { width, height, edges, indices } = where;
+function paintBand(canvas: Canvas, stroke: PaintStroke, { width, height, edges, indices }: Where): void {
   const cover = coverOf(stroke, width, height, edges);
-  const layer: Layer = {
-    erase: stroke.erase,
-    isOver: stroke.flow !== undefined,
-    carried: carried(stroke.paint, channel, 0),
-  };
+  const layer = layerOf(canvas, stroke, stroke.flow !== undefined);
   for (const index of indices) {
     for (let y = 0, k = 0; y < cover.height; y++) {
       const row = wrapped(cover.y + y, height) * width;
@@ -113,6 +135,41 @@ function paintBand(canvas: Canvas, stroke: PaintStroke, channel: PaintedChannel,
         const share = (stroke.flow ?? 1) * cover.values[k];
         if (share > 0) put(canvas, index(row + wrapped(cover.x + x, width)), share, layer);
       }
+    }
+  }
+}
+
+/** The region of like colour about the first point of a stroke. */
+function paintFill(canvas: Canvas, stroke: PaintStroke & { fill: Filling }, where: Where): void {
+  const { width, height, ground, indices } = where;
+  const { cover, carried } = canvas;
+  const painted = carried.colour;
+  /** What is painted, over what is below it. */
+  const seen = (i: number): readonly [number, number, number] => {
+    const [r, g, b] = ground ? ground.planes.map((plane) => plane[i]) : [0, 0, 0];
+    if (!painted) return [r, g, b];
+    const [share, part] = [cover[i], painted.has[i]];
+    const over = (below: number, c: number) => below + share * (painted.values[c][i] - part * below);
+    return [over(r, 0), over(g, 1), over(b, 2)];
+  };
+  const [u, v] = stroke.points[0];
+  const at = (share: number, n: number) => wrapped(Math.floor(share * n), n);
+  const start = at(v, height) * width + at(u, width);
+  const { pixels, shares, lines } = filled(seen, start, stroke.fill, where);
+  const flow = stroke.flow ?? 1;
+  const whole = layerOf(canvas, stroke, true);
+  const colour = numbersOf(stroke.paint, 'colour', 0);
+  for (const [k, i] of pixels.entries()) {
+    const line = lines[k];
+    for (const index of indices) {
+      if (!line || !colour || flow < 1 || stroke.erase) {
+        put(canvas, index(i), flow * shares[k], whole);
+        continue;
+      }
+      // Where a line covers a part of the pixel, that keeps its colour.
+      const mixed = colour.map((own, c) => line[c] + shares[k] * (own - line[c]));
+      const into = whole.into.map((one) => (one.channel === 'colour' ? { ...one, numbers: mixed } : one));
+      put(canvas, index(i), 1, { ...whole, into });
     }
   }
 }
@@ -127,7 +184,6 @@ function* paintPrint(
   canvas: Canvas,
   print: Print,
   stroke: PaintStroke & { prints: Prints },
-  channel: PaintedChannel,
   where: Where,
 ): Steps<void> {
   const { width, height, edges, indices } = where;
@@ -135,14 +191,10 @@ function* paintPrint(
   const soft = stroke.softness * print.radius;
   // A hard edge still takes one pixel to fade.
   const fade = Math.max(1, soft);
-  const heights = stamp && channel === 'height' ? stampTable(stamp).height : null;
+  const heights = stamp && canvas.carried.height ? stampTable(stamp).height : null;
   const angle = (print.degrees * Math.PI) / 180;
   const [sin, cos] = [Math.sin(angle) / print.radius, Math.cos(angle) / print.radius];
-  const layer: Layer = {
-    erase: stroke.erase,
-    isOver: true,
-    carried: carried(stroke.paint, channel, print.tint),
-  };
+  const layer = layerOf(canvas, stroke, true, print.tint);
   const whole = { width, height, edges, unitsAcross: width, unitsDown: height };
   const spot = { x: print.x / width, y: print.y / height };
   yield* visiting(whole, spot, outlineOf(print, stroke.prints), 1, (i, distance, dx, dy) => {
@@ -156,6 +208,8 @@ function* paintPrint(
 
 interface Where extends Sides {
   edges: Edges;
+  /** The colour below what is painted, by which regions are filled. */
+  ground: Raster | null;
   /** Which pixels one pixel stands for: itself and its mirror images. */
   indices: ((i: number) => number)[];
 }
@@ -167,21 +221,22 @@ interface Where extends Sides {
 export function* painting(
   strokes: readonly PaintStroke[],
   canvas: Canvas,
-  channel: PaintedChannel,
   { width, height, edges }: Sides & { edges: Edges },
+  ground: Raster | null = null,
 ): Steps<void> {
   const sides = { width, height };
   for (const stroke of strokes) {
     const indices = mirrorImages(stroke.mirror).map(([across, down]) =>
       across || down ? mirrored(sides, across, down) : (i: number) => i,
     );
-    const where = { ...sides, edges, indices };
+    const where = { ...sides, edges, ground, indices };
     for (const image of turnedImages(stroke, sides)) {
-      const { prints } = image;
-      if (!prints) paintBand(canvas, image, channel, where);
+      const { prints, fill } = image;
+      if (fill) paintFill(canvas, { ...image, fill }, where);
+      else if (!prints) paintBand(canvas, image, where);
       else {
         for (const print of printsOf(image, prints, sides)) {
-          yield* paintPrint(canvas, print, { ...image, prints }, channel, where);
+          yield* paintPrint(canvas, print, { ...image, prints }, where);
         }
       }
       yield;

@@ -45,6 +45,14 @@ const turnsSchema = v.strictObject({
   y: share,
 });
 
+/** The region of like colour about the first point, instead of a stroke. */
+const fillSchema = v.strictObject({
+  /** How far a colour may be from that at the point, in OKLab. */
+  tolerance: v.pipe(v.number(), v.minValue(0.001), v.maxValue(1)),
+  /** Gaps up to this width are closed, as a share of the tile's longer edge. */
+  gap: v.pipe(v.number(), v.minValue(0), v.maxValue(0.1)),
+});
+
 const paintStrokeSchema = v.strictObject({
   ...strokeEntries,
   erase: v.boolean(),
@@ -53,6 +61,7 @@ const paintStrokeSchema = v.strictObject({
   /** How much of it is put down at once, over what is there; left out, it covers at most as much as it does itself. */
   flow: v.optional(v.pipe(v.number(), v.minValue(0.01), v.maxValue(1))),
   prints: v.optional(printsSchema),
+  fill: v.optional(fillSchema),
   paint: v.optional(paintSchema),
 });
 

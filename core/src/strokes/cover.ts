@@ -110,17 +110,17 @@ function drawCapsule(
     for (let k = 0; k < columns.length; k++) {
       const fromX = left + k + 0.5 - a.x;
       const along = fromX * perX + fromY * perY;
-      const t = along <= 0 ? 0 : along >= 1 ? 1 : along;
+      const t = Math.min(1, Math.max(0, along));
       const [restX, restY] = [fromX - t * dx, fromY - t * dy];
       const away2 = restX * restX + restY * restY;
       if (away2 >= far || columns[k] < 0) continue;
       const radius = a.radius + t * apart;
       // A hard edge still takes one pixel to fade.
       const soft = softness * radius;
-      const fade = soft > 1 ? soft : 1;
+      const fade = Math.max(1, soft);
       const outside = radius + (fade - soft) / 2 - Math.sqrt(away2);
       if (outside <= 0) continue;
-      const s = outside >= fade ? 1 : outside / fade;
+      const s = Math.min(1, outside / fade);
       const share = s * s * (3 - 2 * s);
       if (share > values[line + columns[k]]) values[line + columns[k]] = share;
     }

@@ -28,16 +28,22 @@ const prints = (more: Partial<Prints> = {}): Prints => ({
   ...more,
 });
 
-function painted(strokes: PaintStroke[], channel?: PaintedChannel, size = SIZE, edges = TORUS) {
-  const canvas = emptyCanvas(size * size, channel);
-  runToEnd(painting(strokes, canvas, channel ?? 'colour', { width: size, height: size, edges }));
-  return canvas;
+function painted(
+  strokes: PaintStroke[],
+  channel: PaintedChannel = 'colour',
+  size = SIZE,
+  edges = TORUS,
+  ground: Raster | null = null,
+) {
+  const canvas = emptyCanvas(size * size, [channel]);
+  runToEnd(painting(strokes, canvas, { width: size, height: size, edges }, ground));
+  return { cover: canvas.cover, ...canvas.carried[channel]! };
 }
 
 /** What a canvas puts into its channel at a place in shares, and how much of it. */
 function valueAt(canvas: ReturnType<typeof painted>, u: number, v: number, size = SIZE) {
   const i = Math.floor(v * size) * size + Math.floor(u * size);
-  const has = canvas.has![i];
+  const has = canvas.has[i];
   return { cover: canvas.cover[i], has, of: canvas.values.map((plane) => plane[i] / (has || 1)) };
 }
 
@@ -186,6 +192,87 @@ describe('painting by hand', () => {
         }
       }
     }
+  });
+
+  describe('filling', () => {
+    const PAPER = [0.8, 0.78, 0.7] as const;
+    const INK = '#101010';
+    const paper = (size = SIZE) =>
+      new Raster(
+        size,
+        size,
+        PAPER.map((value) => new Float32Array(size * size).fill(value)),
+      );
+    const fill = (at: [number, number], gap = 0, tolerance = 0.05): PaintStroke =>
+      stroke({ points: [at], fill: { tolerance, gap }, paint: { colour: '#ff0000' } });
+    /** A ring of ink about the tile's middle, from one angle to another, clockwise from the top. */
+    const ring = (from: number, to: number, radius = 0.3): PaintStroke =>
+      stroke({
+        points: Array.from({ length: 73 }, (_, k) => {
+          const turn = ((from + (k / 72) * (to - from)) * Math.PI) / 180;
+          return [0.5 + radius * Math.sin(turn), 0.5 - radius * Math.cos(turn)];
+        }),
+        radius: 0.02,
+        softness: 0,
+        paint: { colour: INK },
+      });
+    const coverAt = (cover: Float32Array, u: number, v: number) =>
+      cover[Math.floor(v * SIZE) * SIZE + Math.floor(u * SIZE)];
+
+    it('fills what a line encloses and no more, and outside it what lies around the torus', () => {
+      const inside = painted([ring(0, 360), fill([0.5, 0.5])], 'colour', SIZE, TORUS, paper());
+      expect(valueAt(inside, 0.5, 0.5)).to.deep.equal({ cover: 1, has: 1, of: [1, 0, 0] });
+      expect(valueAt(inside, 0.35, 0.4).of).to.deep.equal([1, 0, 0]);
+      expect(coverAt(inside.cover, 0.05, 0.05)).to.equal(0);
+      const outside = painted([ring(0, 360), fill([0.02, 0.02])], 'colour', SIZE, TORUS, paper());
+      for (const [u, v] of [
+        [0.95, 0.95],
+        [0.05, 0.95],
+        [0.5, 0.02],
+      ]) {
+        expect(coverAt(outside.cover, u, v)).to.equal(1);
+      }
+      expect(coverAt(outside.cover, 0.5, 0.5)).to.equal(0);
+    });
+
+    it('closes gaps up to the width that is asked for, and runs out of wider ones', () => {
+      const open = (gap: number) =>
+        coverAt(
+          painted([ring(10, 350), fill([0.5, 0.5], gap)], 'colour', SIZE, TORUS, paper()).cover,
+          0.05,
+          0.05,
+        );
+      expect(open(0)).to.equal(1);
+      expect(open(0.1)).to.equal(0);
+    });
+
+    it('leaves no fringe of the ground at an anti-aliased line', () => {
+      const inside = painted([ring(0, 360), fill([0.5, 0.5])], 'colour', SIZE, TORUS, paper());
+      // From the middle to within the line nothing of the paper's blue is seen: it is red or ink.
+      for (let turn = 0; turn < 360; turn += 7) {
+        for (let r = 0; r < 0.29; r += 0.5 / SIZE) {
+          const angle = (turn * Math.PI) / 180;
+          const { cover, of } = valueAt(inside, 0.5 + r * Math.sin(angle), 0.5 - r * Math.cos(angle));
+          const blue = (1 - cover) * PAPER[2] + cover * of[2];
+          expect(blue, `${turn}° ${r}`).to.be.below(0.02);
+        }
+      }
+    });
+
+    it('goes over joined edges and ends at open ones', () => {
+      const walls = stroke({
+        points: [
+          [0.5, -0.2],
+          [0.5, 1.2],
+        ],
+        softness: 0,
+        paint: { colour: INK },
+      });
+      const at = (edges: typeof TORUS) =>
+        coverAt(painted([walls, fill([0.2, 0.5])], 'colour', SIZE, edges, paper()).cover, 0.9, 0.5);
+      expect(at(TORUS)).to.equal(1);
+      expect(at(MIRROR)).to.equal(0);
+    });
   });
 
   it('erasing everything leaves nothing, to the bit', () => {

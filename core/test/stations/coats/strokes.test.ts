@@ -10,8 +10,8 @@ import { frameOf } from '../run.ts';
 const SIZE = 64;
 const empty = () => new Float32Array(SIZE * SIZE);
 function drawn(strokes: PaintStroke[]): Float32Array {
-  const canvas = emptyCanvas(SIZE * SIZE);
-  runToEnd(painting(strokes, canvas, 'colour', { width: SIZE, height: SIZE, edges: TORUS }));
+  const canvas = emptyCanvas(SIZE * SIZE, []);
+  runToEnd(painting(strokes, canvas, { width: SIZE, height: SIZE, edges: TORUS }));
   return canvas.cover;
 }
 
@@ -83,7 +83,7 @@ describe('masks painted by hand', () => {
       const strokes = Array.from({ length: count }, (_, k) => line(k));
       expect(await coverIn(context, strokes), String(count)).to.deep.equal(drawn(strokes));
     }
-    expect(made.filter((name) => name === 'painted')).to.have.length(2);
+    expect(made.filter((name) => name === 'painted first')).to.have.length(2);
   });
 
   it('nothing painted selects nothing', async () => {

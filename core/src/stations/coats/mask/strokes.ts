@@ -1,5 +1,8 @@
+import { copyOf } from '../../../memory/copy.ts';
+import { identityOf } from '../../../memory/identity.ts';
 import {
   type Canvas,
+  channelsOf,
   copyOfCanvas,
   emptyCanvas,
   type PaintedChannel,
@@ -15,22 +18,34 @@ import { partKind } from './part.ts';
 /** Strokes that are kept drawn, so that one more is not all of them again. */
 const KEPT_STROKES = 32;
 
-/** Strokes painted on an empty canvas, for a channel they carry or for their cover alone. */
+const hasFill = (strokes: readonly PaintStroke[]): boolean => strokes.some(({ fill }) => fill !== undefined);
+
+/**
+ * Strokes painted on an empty canvas: the cover, and at least the channel that is wanted. Small tiles keep it for whoever asks
+ * next, so it must not be changed.
+ */
 export async function paintedCanvas(
   all: readonly PaintStroke[],
-  channel: PaintedChannel | undefined,
-  { frame, context }: Pick<Scene, 'frame' | 'context'>,
+  wanted: readonly PaintedChannel[],
+  { frame, context, below, isLasting }: Pick<Scene, 'frame' | 'context' | 'below' | 'isLasting'>,
 ): Promise<Canvas> {
-  const empty = () => emptyCanvas(frame.width * frame.height, channel);
+  const fills = hasFill(all);
+  const isKept = frame.size <= KEPT_SIZE && (!fills || isLasting('colour'));
+  const needed = isKept ? channelsOf(all) : wanted;
+  const channels = [...new Set([...needed, ...(fills ? (['colour'] as const) : [])])];
+  const empty = () => emptyCanvas(frame.width * frame.height, channels);
   const paint = async (some: readonly PaintStroke[], canvas: Canvas) => {
-    await runSteps(painting(some, canvas, channel ?? 'colour', frame), context.checkpoint);
+    await runSteps(painting(some, canvas, frame, fills ? below.colour : null), context.checkpoint);
     return canvas;
   };
-  const isKept = frame.size <= KEPT_SIZE;
-  const before = isKept ? all.slice(0, KEPT_STROKES * Math.floor((all.length - 1) / KEPT_STROKES)) : [];
-  const known =
-    before.length > 0 ? await context.part('painted', [channel, before], () => paint(before, empty())) : null;
-  return paint(all.slice(before.length), known ? copyOfCanvas(known) : empty());
+  if (!isKept) return paint(all, empty());
+  const ground = fills ? identityOf(below.colour) : null;
+  const first = all.slice(0, KEPT_STROKES * Math.floor((all.length - 1) / KEPT_STROKES));
+  return context.part('painted', [all, ground], async () => {
+    if (first.length === 0) return paint(all, empty());
+    const known = await context.part('painted first', [first, channels, ground], () => paint(first, empty()));
+    return paint(all.slice(first.length), copyOfCanvas(known));
+  });
 }
 
 /** What is painted by hand, stroke by stroke; one that erases takes earlier ones away. */
@@ -48,8 +63,8 @@ export const strokes = partKind({
       words: (value) => (value.length === 1 ? '1 stroke' : `${value.length} strokes`),
     }),
   },
-  reads: () => [],
+  reads: ({ strokes: all }) => (hasFill(all) ? ['colour'] : []),
   async values({ strokes: all }, scene) {
-    return all.length === 0 ? 0 : (await paintedCanvas(all, undefined, scene)).cover;
+    return all.length === 0 ? 0 : copyOf((await paintedCanvas(all, [], scene)).cover);
   },
 });

@@ -18,18 +18,19 @@ export const painted = valueKind({
       unit: '',
     }),
   },
-  reads: () => [],
+  // Where a region is filled it is found by the colour below.
+  reads: () => ['colour'],
   async value({ part: place }, channel, scene) {
     const strokes = scene.strokes(place - 1);
     if (strokes.length === 0) return null;
     const wanted = channel as 'colour' | 'roughness' | 'metallic' | 'height';
-    const { has, values } = await paintedCanvas(strokes, wanted, scene);
-    const cover = has!;
+    const { carried } = await paintedCanvas(strokes, [wanted], scene);
+    const found = carried[wanted];
+    if (!found) return null;
+    const { has, values } = found;
     // They were kept times how much there is of them.
-    for (const plane of values) {
-      for (let i = 0; i < plane.length; i++) if (cover[i] > 0) plane[i] /= cover[i];
-    }
-    if (wanted !== 'colour') return { kind: 'single', of: values[0], cover };
-    return { kind: 'colour', of: new Raster(scene.frame.width, scene.frame.height, values), cover };
+    const planes = values.map((plane) => plane.map((value, i) => (has[i] > 0 ? value / has[i] : 0)));
+    if (wanted !== 'colour') return { kind: 'single', of: planes[0], cover: has };
+    return { kind: 'colour', of: new Raster(scene.frame.width, scene.frame.height, planes), cover: has };
   },
 });

@@ -11,14 +11,26 @@ import { ColourField } from '../../../palettes/colour-field.tsx';
 import { usePalettes } from '../../../palettes/use-palettes.ts';
 import { CARD, FIGURES, GREY } from '../../../theme.ts';
 import { useCoats } from '../use-coats.ts';
-import { AwayIcon, EraseIcon, LargerIcon, MirrorIcon, PaintIcon, PickIcon, SmallerIcon } from './icons.tsx';
+import {
+  AwayIcon,
+  EraseIcon,
+  FillIcon,
+  LargerIcon,
+  MirrorIcon,
+  PaintIcon,
+  PickIcon,
+  SmallerIcon,
+} from './icons.tsx';
 import { nextMirror, scaleTip, setTip, TIP, useTip } from './tip.ts';
 
 /** By how much a key changes the brush's size. */
 const STEP = 1.2;
 
-const setErase = (erase: boolean) =>
+/** Takes the brush or the fill, to paint with or to erase. */
+function take(fills: boolean, erase: boolean): void {
+  useTip.setState({ fills });
   useCoats.setState(({ brush }) => ({ brush: brush && { ...brush, erase } }));
+}
 
 /** Takes the colour of the tile as it is with its coats. */
 const pickColour = () =>
@@ -67,7 +79,7 @@ function Tool({ words, letter, pressed, onPress, children }: ToolProps) {
 /** The brush’s tools in the margin of the Floor, while it is in hand. */
 export function BrushStrip({ edgeMetres }: { edgeMetres: number }) {
   const brush = useCoats((s) => s.brush);
-  const tip = useTip((s) => s.tip);
+  const { tip, fills } = useTip();
   const { data: palettes } = usePalettes(useBench((s) => s.projectId));
   if (!brush) return null;
   const names = TIP.mirror.names[TIP.mirror.options.indexOf(tip.mirror)];
@@ -89,11 +101,14 @@ export function BrushStrip({ edgeMetres }: { edgeMetres: number }) {
         gap: 0.25,
       }}
     >
-      <Tool words="Paint" letter="p" pressed={!brush.erase} onPress={() => setErase(false)}>
+      <Tool words="Paint" letter="p" pressed={!fills && !brush.erase} onPress={() => take(false, false)}>
         <PaintIcon />
       </Tool>
-      <Tool words="Erase" letter="e" pressed={brush.erase} onPress={() => setErase(true)}>
+      <Tool words="Erase" letter="e" pressed={brush.erase} onPress={() => take(false, true)}>
         <EraseIcon />
+      </Tool>
+      <Tool words="Fill" letter="f" pressed={fills && !brush.erase} onPress={() => take(true, false)}>
+        <FillIcon />
       </Tool>
       <Tool words="Smaller" letter="s" onPress={() => scaleTip(1 / STEP)}>
         <SmallerIcon />

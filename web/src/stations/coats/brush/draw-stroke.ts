@@ -121,6 +121,8 @@ export function drawStroke(
   stage: Stage,
   before: Drawn = { points: 0, prints: [] },
 ): Drawn {
+  // Where a region ends is known only once it is computed.
+  if (stroke.fill) return before;
   const { plane, lay } = stage;
   const { look, tile } = plane;
   const edgeY = (look.edge * tile.height) / tile.width;

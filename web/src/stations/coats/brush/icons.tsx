@@ -37,6 +37,14 @@ export const EraseIcon = () => (
   </Icon>
 );
 
+/** A drop in a closed line. */
+export const FillIcon = () => (
+  <Icon>
+    <path d="M5 5.5c4-2.4 10-2.4 14 0 2 4 2 9 0 13-4 2.4-10 2.4-14 0-2-4-2-9 0-13z" />
+    <path d="M12 8c1.7 2 2.4 3.2 2.4 4.2a2.4 2.4 0 0 1-4.8 0c0-1 .7-2.2 2.4-4.2z" fill="currentColor" />
+  </Icon>
+);
+
 /** A small circle in the large one that it was. */
 export const SmallerIcon = () => (
   <Icon>

@@ -4,10 +4,12 @@ import type { Size } from '../../../bench/floor/geometry.ts';
 import { RING } from '../../../bench/floor/trace.ts';
 import { type BrushPoint, fromHome, stageAt, useBrush } from '../../../bench/floor/use-brush.ts';
 import { type Drawn, drawStroke, radiusOf, type Stage } from './draw-stroke.ts';
-import { type CarriedChannel, strokeOf, type Tip, useTip } from './tip.ts';
+import { type CarriedChannel, fillOf, strokeOf, type Tip, useTip } from './tip.ts';
 
 /** How strongly strokes show before the tile follows. */
 const OPACITY = 0.85;
+/** CSS pixels of the ring about a place that is to be filled. */
+const FILL_RING = 4;
 
 /** Over every tile: the lines that strokes are mirrored about, and the place they are turned about. */
 function Axes({ tip: { mirror, turns, turnX, turnY }, plane, lay }: { tip: Tip } & Omit<Stage, 'wraps'>) {
@@ -64,7 +66,7 @@ export function PaintLayer({
 }: PaintLayerProps) {
   const canvasRef = useRef<HTMLCanvasElement>(null);
   const drawn = useRef<Drawn | undefined>(undefined);
-  const tip = useTip((s) => s.tip);
+  const { tip, fills } = useTip();
   const make = useCallback(
     (points: readonly BrushPoint[]) => strokeOf(fromHome(points), erase, seed, tip, carries),
     [erase, seed, tip, carries],
@@ -72,7 +74,7 @@ export function PaintLayer({
   const { points, at, handlers } = useBrush(plane, {
     radius: tip.radius,
     begin: () => true,
-    end: (whole) => onStroke(make(whole)),
+    end: (whole) => onStroke(fills ? fillOf(fromHome(whole)[0], erase, tip, carries) : make(whole)),
     steady: { string: tip.string * tip.radius, smooth: tip.smooth },
   });
   const isDrawing = points !== null;
@@ -87,12 +89,12 @@ export function PaintLayer({
   }, [pending, plane, lay, wraps, stage, isDrawing]);
   useLayoutEffect(() => {
     const context = canvasRef.current?.getContext('2d');
-    if (!context || !points) {
+    if (!context || !points || fills) {
       drawn.current = undefined;
       return;
     }
     drawn.current = drawStroke(context, make(points), { plane, lay, wraps }, drawn.current);
-  }, [points, make, plane, lay, wraps]);
+  }, [points, make, fills, plane, lay, wraps]);
   const held = points?.at(-1) ?? at;
   const [x, y] = held ? stageAt(plane, held[0], held[1]) : [0, 0];
   return (
@@ -111,7 +113,13 @@ export function PaintLayer({
         <Axes tip={tip} plane={plane} lay={lay} />
         {held &&
           RING.map((line) => (
-            <circle key={line.stroke} cx={x} cy={y} r={radiusOf(plane, tip.radius)} {...line} />
+            <circle
+              key={line.stroke}
+              cx={x}
+              cy={y}
+              r={fills ? FILL_RING : radiusOf(plane, tip.radius)}
+              {...line}
+            />
           ))}
       </svg>
     </>

@@ -25,10 +25,17 @@ const WORDS: Record<CarriedChannel, string> = {
 const CHANNELS = Object.keys(CARRIED) as CarriedChannel[];
 
 /** Settings of the brush that are of use with what else is set, in the order of their use. */
-function inUse({ print, turns, turning }: Tip, carries: readonly CarriedChannel[]): (keyof Tip)[] {
+function inUse(
+  { print, turns, turning }: Tip,
+  carries: readonly CarriedChannel[],
+  fills: boolean,
+): (keyof Tip)[] {
+  const carried = carries.map((channel) => CARRIED[channel]);
+  const about = turns > 1 ? (['turnX', 'turnY'] as const) : [];
+  if (fills) return [...carried, 'tolerance', 'gap', 'flow', 'mirror', 'turns', ...about];
   const isStamp = print !== 'band' && print !== 'round';
   return [
-    ...carries.map((channel) => CARRIED[channel]),
+    ...carried,
     'radius',
     'softness',
     'flow',
@@ -38,7 +45,7 @@ function inUse({ print, turns, turning }: Tip, carries: readonly CarriedChannel[
     ...(isStamp && turning !== 'random' ? (['degrees'] as const) : []),
     'mirror',
     'turns',
-    ...(turns > 1 ? (['turnX', 'turnY'] as const) : []),
+    ...about,
     'string',
     'smooth',
   ];
@@ -56,7 +63,8 @@ export function TipDials({ owner, at, erases }: TipDialsProps) {
   const tip = useTip((s) => s.tip);
   const carries = useCarried(owner, at);
   const isCarrying = owner.kind === 'coat' && !erases;
-  const shown = inUse(tip, isCarrying ? carries : []);
+  const fills = useTip((s) => s.fills);
+  const shown = inUse(tip, isCarrying ? carries : [], fills);
   const settings = Object.fromEntries(shown.map((key) => [key, TIP[key]]));
   return (
     <>
@@ -87,7 +95,11 @@ export function TipDials({ owner, at, erases }: TipDialsProps) {
         values={tip as unknown as Record<string, SettingValue>}
         onChange={(key, value) => setTip({ [key]: value } as Partial<Tip>)}
       />
-      <span style={{ color: GREY.soft }}>Shift leads a straight line from the last stroke’s end.</span>
+      <span style={{ color: GREY.soft }}>
+        {fills
+          ? 'Press on the Floor: the region of like colour there is filled.'
+          : 'Shift leads a straight line from the last stroke’s end.'}
+      </span>
     </>
   );
 }

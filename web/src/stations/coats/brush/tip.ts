@@ -114,6 +114,24 @@ export const TIP = {
     step: 0.25,
     unit: '×',
   }),
+  tolerance: number({
+    label: 'Tolerance',
+    help: 'How far a colour may be from the one pressed on, in OKLab, and still be filled.',
+    default: 0.06,
+    min: 0.005,
+    max: 0.5,
+    step: 0.005,
+    unit: '',
+  }),
+  gap: number({
+    label: 'Close gaps',
+    help: 'Gaps of a border up to this width are closed, as a share of the tile’s longer edge.',
+    default: 0,
+    min: 0,
+    max: 0.1,
+    step: 0.005,
+    unit: '',
+  }),
   smooth: share('Smoothing', 'How much trembling of the hand is smoothed; fast strokes are followed.', 0),
 };
 export type Tip = Values<typeof TIP>;
@@ -131,9 +149,11 @@ interface TipState {
   tip: Tip;
   /** What strokes carry where their coat puts it in. */
   carries: readonly CarriedChannel[];
+  /** Whether a press fills a region instead of beginning a stroke. */
+  fills: boolean;
 }
 
-export const useTip = create<TipState>(() => ({ tip: defaultsOf(TIP), carries: ['colour'] }));
+export const useTip = create<TipState>(() => ({ tip: defaultsOf(TIP), carries: ['colour'], fills: false }));
 
 export const setTip = (changes: Partial<Tip>): void =>
   useTip.setState(({ tip }) => ({ tip: { ...tip, ...changes } }));
@@ -192,6 +212,17 @@ export function strokeOf(
           },
         }),
   };
+}
+
+/** A fill of the region about a place. */
+export function fillOf(
+  [u, v]: PaintStroke['points'][number],
+  erase: boolean,
+  tip: Tip,
+  carries: readonly CarriedChannel[],
+): PaintStroke {
+  const { prints: _prints, ...stroke } = strokeOf([[u, v]], erase, 0, tip, carries);
+  return { ...stroke, fill: { tolerance: tip.tolerance, gap: tip.gap } };
 }
 
 /** Lets strokes carry something for a channel, or no more. */
