@@ -146,6 +146,35 @@ cells.push(
     marginMm: 20,
   }),
 );
+cells.push(await maskCell('Picture', 'picture', { picture: { ...SOURCE, name: 'Photo' } }));
+const WAVE = Array.from({ length: 25 }, (_, k): [number, number] => [
+  0.12 + 0.032 * k,
+  0.5 + 0.2 * Math.sin(k / 3.8),
+]);
+const STROKE = { points: WAVE, radius: 0.06, softness: 0.5, erase: false };
+const PRINTS = { spacing: 1, turning: 'along', degrees: 0, size: 0.4, stray: 0.3, tint: 0, seed: 3 } as const;
+const RING = Array.from({ length: 37 }, (_, k): [number, number] => [
+  0.5 + 0.3 * Math.sin((2 * Math.PI * k) / 36),
+  0.5 + 0.3 * Math.cos((2 * Math.PI * k) / 36),
+]);
+for (const [words, strokes] of Object.entries({
+  Painted: [STROKE],
+  'Painted prints': [{ ...STROKE, softness: 0.1, prints: { ...PRINTS, stamp: 'leaf' } }],
+  'Painted turned': [
+    {
+      ...STROKE,
+      points: WAVE.slice(4, 12).map(([x, y]) => [x, y - 0.3]),
+      radius: 0.025,
+      turns: { count: 5, x: 0.5, y: 0.5 },
+    },
+  ],
+  'Painted, filled': [
+    { ...STROKE, points: RING, radius: 0.02, softness: 0, paint: { colour: '#000080' } },
+    { ...STROKE, points: [[0.5, 0.5]], flow: 0.5, fill: { tolerance: 0.3, gap: 0 } },
+  ],
+})) {
+  cells.push(await maskCell(words, 'strokes', { strokes }));
+}
 for (const [stamp, words] of optionsOf('scatter', 'stamp')) {
   cells.push(await maskCell(words, 'scatter', { stamp, sizeMm: 420, spacingMm: 380, pick: 'profile' }));
 }

@@ -102,9 +102,10 @@ function put({ cover }: Canvas, i: number, share: number, { erase, isOver, into 
   const after = isOver ? before + share * (1 - before) : Math.max(before, share);
   cover[i] = after;
   if (after === 0) return;
-  const t = share / after;
   for (const { channel, carried, numbers } of into) {
     const { has, values } = carried;
+    // What a stroke does not carry stays as it was: as much of it, of a cover that may have grown.
+    const t = numbers ? share / after : 1 - before / after;
     const counted = channel === 'height' ? scale : 1;
     has[i] += t * ((numbers ? 1 : 0) - has[i]);
     for (let c = 0; c < values.length; c++) {

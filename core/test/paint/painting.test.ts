@@ -79,10 +79,11 @@ describe('painting by hand', () => {
       of: [Math.fround(0.8)],
     });
     expect(valueAt(painted([rough], 'metallic'), 0.4, 0.375)).to.include({ cover: 1, has: 0 });
-    // Over one that carries height, one that does not leaves nothing of it.
+    // One that does not carry height leaves that of one below it, and brings none where it goes on.
     const high = stroke({ softness: 0, paint: { heightMm: 4 } });
-    expect(valueAt(painted([high], 'height'), 0.4, 0.375).of).to.deep.equal([4]);
-    expect(valueAt(painted([high, rough], 'height'), 0.4, 0.375).has).to.equal(0);
+    const both = painted([high, { ...rough, points: [...rough.points, [0.9, 0.8]] }], 'height');
+    expect(valueAt(both, 0.4, 0.375)).to.deep.equal({ cover: 1, has: 1, of: [4] });
+    expect(valueAt(both, 0.85, 0.74)).to.include({ cover: 1, has: 0 });
   });
 
   it('flow adds up from stroke to stroke, and without it a stroke covers no more than itself', () => {

@@ -1,13 +1,5 @@
-import { linearToOklab, srgbToLinear } from '@zesty-tile/core';
+import { linearOfHex, linearToOklab } from '@zesty-tile/core';
 import type { PaletteColour } from './use-palettes.ts';
-
-/** Linear RGB of #rrggbb. */
-export const linearOf = (hex: string): [number, number, number] =>
-  [1, 3, 5].map((at) => srgbToLinear(Number.parseInt(hex.slice(at, at + 2), 16) / 255)) as [
-    number,
-    number,
-    number,
-  ];
 
 /** The colour of a palette that is nearest to linear RGB, and how far it is in OKLab. */
 export function nearestColour(
@@ -17,7 +9,7 @@ export function nearestColour(
   const here = linearToOklab(...rgb);
   let best: { colour: PaletteColour; distance: number } | null = null;
   for (const colour of colours) {
-    const there = linearToOklab(...linearOf(colour.hex));
+    const there = linearToOklab(...linearOfHex(colour.hex));
     const distance = Math.hypot(...here.map((v, k) => v - there[k]));
     if (!best || distance < best.distance) best = { colour, distance };
   }

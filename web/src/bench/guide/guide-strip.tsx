@@ -2,12 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { luminanceOf } from '@zesty-tile/core';
+import { linearOfHex, luminanceOf } from '@zesty-tile/core';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { wordsOf } from '../../api/words-of.ts';
-import { linearOf } from '../../palettes/nearest.ts';
 import { usePalettes, usePaletteWork } from '../../palettes/use-palettes.ts';
 import { reflectanceWords } from '../../settings/reflectance.ts';
 import { useSettings } from '../../settings/settings.ts';
@@ -41,7 +40,7 @@ function Picked({ hex, projectId }: { hex: string; projectId: string }) {
       <span data-testid="picked" style={{ font: `11.5px ${FIGURES}` }}>
         {hex}
         <br />
-        {reflectanceWords(luminanceOf(...linearOf(hex)), language)}
+        {reflectanceWords(luminanceOf(...linearOfHex(hex)), language)}
       </span>
       <Select
         size="small"

@@ -5,12 +5,12 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { type Coat, coloursOfCoat, recoloured } from '@zesty-tile/core';
+import { type Coat, coloursOfCoat, linearOfHex, recoloured } from '@zesty-tile/core';
 import { useState } from 'react';
 import { useBench } from '../../bench/state.ts';
 import { EditDialog } from '../../edit-dialog.tsx';
 import { ColourField } from '../../palettes/colour-field.tsx';
-import { linearOf, nearestColour } from '../../palettes/nearest.ts';
+import { nearestColour } from '../../palettes/nearest.ts';
 import { type PaletteColour, usePalettes } from '../../palettes/use-palettes.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { putCoats, useCoats } from './use-coats.ts';
@@ -27,7 +27,7 @@ const Swatch = ({ hex }: { hex: string }) => (
 /** How far the colours of a coat are from the nearest of the palettes, at most, in OKLab. */
 function farthestFrom(palette: readonly PaletteColour[], colours: readonly string[]): string {
   if (palette.length === 0) return '';
-  const found = colours.map((hex) => nearestColour(linearOf(hex), palette)!);
+  const found = colours.map((hex) => nearestColour(linearOfHex(hex), palette)!);
   const far = found.reduce((a, b) => (b.distance > a.distance ? b : a));
   return `${far.distance.toFixed(3)} from ${far.colour.name || far.colour.hex}`;
 }
