@@ -133,6 +133,8 @@ const NO_FILTER_FOLDERS = [
   'maps',
   'masks',
   'memory',
+  // Drawn by hand, not made from a field: tested by itself.
+  'paint',
   // Made from nothing but counts and a seed: tested by themselves.
   'lattice',
   'noise',
