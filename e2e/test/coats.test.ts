@@ -197,7 +197,7 @@ describe('coats', () => {
 
   it('offers show the tile with each of them', async () => {
     await page.getByRole('button', { name: 'New coat …' }).click();
-    await page.waitForFunction(`document.querySelectorAll('canvas[data-made]').length === 10`);
+    await page.waitForFunction(`document.querySelectorAll('canvas[data-made]').length === 11`);
     const means = (await page.evaluate(`[...document.querySelectorAll('canvas[data-made]')].map((one) => {
       const { data } = one.getContext('2d').getImageData(0, 0, one.width, one.height);
       return data.reduce((sum, value) => sum + value, 0) / data.length;
