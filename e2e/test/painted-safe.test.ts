@@ -32,7 +32,7 @@ describe('strokes by hand are not lost', () => {
     await page.mouse.up();
   }
 
-  /** Opens the tile with the brush in hand. */
+  /** Opens the tile and selects the brush. */
   async function open(page: Page) {
     await page.goto(url);
     await onFloor(page, 'albedo', 512);

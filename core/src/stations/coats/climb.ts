@@ -185,7 +185,7 @@ async function wholeCover({ coat, groups }: UsedCoat, scene: Scene): Promise<Sur
   return cover;
 }
 
-/** Lets what a coat puts in be driven by the parts of its mask. */
+/** Lets the values of a coat read the parts of its mask. */
 function seeMask(scene: Scene, { parts }: Coat): void {
   scene.part = (place, plane) => partPlane(parts, place, plane, scene);
   scene.strokes = (place) => {

@@ -125,7 +125,7 @@ export function addCoat(made: Omit<Coat, 'id'>): void {
   const coat = { ...made, id: freeId('coat', stackNow()) };
   put({ stack: [...stackNow(), coat] });
   openCoat(coat.id);
-  // What is painted by hand begins with the brush in hand.
+  // A coat that is painted by hand selects the brush at once.
   const part = coat.parts.findIndex((one) => one.by === 'strokes');
   if (part >= 0) useCoats.setState({ brush: { part, erase: false } });
 }

@@ -23,12 +23,12 @@ function usePending(strokes: readonly PaintStroke[]): readonly PaintStroke[] {
   const [shown, setShown] = useState(strokes.length);
   const latest = useRef(strokes.length);
   latest.current = strokes.length;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: told by new maps alone
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the maps change
   useEffect(() => setShown(latest.current), [maps]);
   return strokes.length > shown ? strokes.slice(shown) : NONE;
 }
 
-/** Over the Floor while a painted part has the brush. */
+/** The brush of a painted part, over the Floor. */
 function Brush({
   owner,
   strokes,
@@ -55,7 +55,7 @@ function Brush({
   );
 }
 
-/** Takes strokes of the brush, where one is in hand for a painted part. */
+/** Takes strokes while the brush is selected for a painted part. */
 export function BrushLayer({ parts, ...props }: BrushLayerProps) {
   const part = useCoats((s) => (s.brush ? parts[s.brush.part] : undefined));
   return part?.by === 'strokes' ? <Brush {...props} strokes={part.strokes} /> : null;

@@ -76,7 +76,7 @@ function Tool({ words, letter, pressed, onPress, children }: ToolProps) {
   );
 }
 
-/** The brush’s tools in the margin of the Floor, while it is in hand. */
+/** The tools of the brush in the margin of the Floor, while it is selected. */
 export function BrushStrip({ edgeMetres }: { edgeMetres: number }) {
   const brush = useCoats((s) => s.brush);
   const { tip, fills } = useTip();

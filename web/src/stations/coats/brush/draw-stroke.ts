@@ -114,7 +114,7 @@ function overTiles(
   }
 }
 
-/** Draws what of a stroke is not drawn yet over the laid tiles, and says how much there is now. */
+/** Draws the part of a stroke that is not drawn yet on every repeat of the tile, and returns how much is drawn now. */
 export function drawStroke(
   context: CanvasRenderingContext2D,
   stroke: PaintStroke,

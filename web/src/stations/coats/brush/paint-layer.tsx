@@ -21,7 +21,7 @@ function Axes({ tip: { mirror, turns, turnX, turnY }, plane, lay }: { tip: Tip }
   const places = Array.from({ length: turns > 1 ? lay * lay : 0 }, (_, k) =>
     stageAt(plane, (k % lay) + turnX, Math.floor(k / lay) + turnY),
   );
-  // Shares are of the laid tiles here, whatever half shift does to what they show.
+  // These lines stay where they are when half shift moves the tile.
   const still = { ...plane, halfShift: false };
   return (
     <>

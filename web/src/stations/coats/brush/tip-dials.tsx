@@ -58,7 +58,7 @@ interface TipDialsProps {
   erases: boolean;
 }
 
-/** What the brush in hand is like. */
+/** The dials of the selected brush. */
 export function TipDials({ owner, at, erases }: TipDialsProps) {
   const tip = useTip((s) => s.tip);
   const carries = useCarried(owner, at);
