@@ -26,6 +26,8 @@ async function browserOnce(): Promise<Browser> {
       '--no-sandbox',
       '--use-angle=swiftshader',
       '--enable-unsafe-swiftshader',
+      // Without it, three deaths of the process that draws leave a page with no WebGL for good.
+      '--disable-gpu-process-crash-limit',
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
