@@ -6,13 +6,15 @@ import type { Outline } from '../outline/outline.ts';
 import type { Edges } from '../raster/edges.ts';
 import type { Raster } from '../raster/raster.ts';
 import type { Sides } from '../raster/sides.ts';
-import { sampled, stampOutline, stampTable } from '../stamps/stamp-table.ts';
+import { REACH as STAMP_REACH, sampled, stampOutline, stampTable } from '../stamps/stamp-table.ts';
 import { coverOf } from '../strokes/cover.ts';
+import { pressureOf } from '../strokes/pressure.ts';
 import type { Steps } from '../work/steps.ts';
 import { type Filling, filled } from './fill.ts';
 import { turnedImages } from './images.ts';
+import { coverPatch, roomOf, scaleOf, visitPatch, wayOf } from './patch.ts';
 import { type Print, printsOf } from './prints.ts';
-import type { Paint, PaintStroke, Prints } from './stroke.ts';
+import type { Paint, PaintStroke, Patch, Prints } from './stroke.ts';
 
 /** What strokes can carry. */
 export const PAINTED_CHANNELS = ['colour', 'roughness', 'metallic', 'height'] as const;
@@ -140,6 +142,20 @@ function paintBand(canvas: Canvas, stroke: PaintStroke, { width, height, edges, 
   }
 }
 
+/** One band along the way of a stroke over a shape, on all its patches at once. */
+function paintPatches(canvas: Canvas, stroke: PaintStroke & OnShape, where: Where): void {
+  const layer = layerOf(canvas, stroke, stroke.flow !== undefined);
+  const shares = new Map<number, number>();
+  for (const patch of stroke.patches) {
+    coverPatch(patch, stroke, where, (i, share) => {
+      if (share > (shares.get(i) ?? 0)) shares.set(i, share);
+    });
+  }
+  for (const index of where.indices) {
+    for (const [i, share] of shares) put(canvas, index(i), (stroke.flow ?? 1) * share, layer);
+  }
+}
+
 /** The region of like colour about the first point of a stroke. */
 function paintFill(canvas: Canvas, stroke: PaintStroke & { fill: Filling }, where: Where): void {
   const { width, height, ground, indices } = where;
@@ -180,31 +196,77 @@ const disc = (radius: number): Outline => ({ reach: radius, distance: (x, y) => 
 const outlineOf = ({ radius, degrees }: Print, { stamp }: Prints): Outline =>
   stamp ? stampOutline(stamp, radius, degrees) : disc(radius);
 
-/** One print of a brush: its softness fades inwards from its border, and a stamp's height goes by its profile. */
-function* paintPrint(
+/** Puts one print of a brush on pixels that are visited: its softness fades inwards from its border, and a stamp's height goes by its profile. */
+function printing(
   canvas: Canvas,
   print: Print,
   stroke: PaintStroke & { prints: Prints },
-  where: Where,
-): Steps<void> {
-  const { width, height, edges, indices } = where;
+  { indices }: Where,
+  pixel: number,
+): (i: number, distance: number, dx: number, dy: number) => void {
   const { stamp } = stroke.prints;
   const soft = stroke.softness * print.radius;
   // A hard edge still takes one pixel to fade.
-  const fade = Math.max(1, soft);
+  const fade = Math.max(pixel, soft);
   const heights = stamp && canvas.carried.height ? stampTable(stamp).height : null;
   const angle = (print.degrees * Math.PI) / 180;
   const [sin, cos] = [Math.sin(angle) / print.radius, Math.cos(angle) / print.radius];
   const layer = layerOf(canvas, stroke, true, print.tint);
-  const whole = { width, height, edges, unitsAcross: width, unitsDown: height };
-  const spot = { x: print.x / width, y: print.y / height };
-  yield* visiting(whole, spot, outlineOf(print, stroke.prints), 1, (i, distance, dx, dy) => {
+  return (i, distance, dx, dy) => {
     const t = Math.min(1, ((fade - soft) / 2 - distance) / fade);
     if (t <= 0) return;
     const share = (stroke.flow ?? 1) * t * t * (3 - 2 * t);
     const scale = heights ? sampled(heights, dx * cos + dy * sin, dy * cos - dx * sin) : 1;
     for (const index of indices) put(canvas, index(i), share, layer, scale);
-  });
+  };
+}
+
+/** Single prints along the way of a stroke on the tile. */
+function* paintPrints(canvas: Canvas, stroke: PaintStroke & { prints: Prints }, where: Where): Steps<void> {
+  const { width, height, edges } = where;
+  const whole = { width, height, edges, unitsAcross: width, unitsDown: height };
+  for (const print of printsOf(stroke, stroke.prints, where)) {
+    const spot = { x: print.x / width, y: print.y / height };
+    const put = printing(canvas, print, stroke, where, 1);
+    yield* visiting(whole, spot, outlineOf(print, stroke.prints), 1, put);
+  }
+}
+
+/** Single prints along the way of a stroke over a shape, on each of its patches. */
+function* printPatches(
+  canvas: Canvas,
+  stroke: PaintStroke & OnShape & { prints: Prints },
+  where: Where,
+): Steps<void> {
+  for (const patch of stroke.patches) {
+    const scale = scaleOf(patch, where);
+    const { longer, pixel } = scale;
+    const points = wayOf(patch, scale).map(({ x, y, share }) => [
+      x / longer,
+      y / longer,
+      pressureOf(share),
+    ]) as PaintStroke['points'];
+    // What strays, and corners of a stamp, lie further out than the brush.
+    const reach = (STAMP_REACH + stroke.prints.stray) * stroke.radius;
+    const room = roomOf(patch, reach, where);
+    const square = { width: longer, height: longer };
+    for (const print of printsOf({ ...stroke, points }, stroke.prints, square, longer * patch.along)) {
+      const outline = outlineOf(print, stroke.prints);
+      const far = outline.reach + pixel;
+      const put = printing(canvas, print, stroke, where, pixel);
+      const box = [print.x - far, print.y - far, print.x + far, print.y + far] as const;
+      visitPatch(patch, room, where, box, (i, x, y) => {
+        const [dx, dy] = [x - print.x, y - print.y];
+        put(i, outline.distance(dx, dy), dx, dy);
+      });
+      yield;
+    }
+  }
+}
+
+/** Which the stroke was led over. */
+interface OnShape {
+  patches: readonly Patch[];
 }
 
 interface Where extends Sides {
@@ -231,15 +293,18 @@ export function* painting(
       across || down ? mirrored(sides, across, down) : (i: number) => i,
     );
     const where = { ...sides, edges, ground, indices };
+    const { prints, patches } = stroke;
+    if (patches) {
+      if (prints) yield* printPatches(canvas, { ...stroke, patches, prints }, where);
+      else paintPatches(canvas, { ...stroke, patches }, where);
+      yield;
+      continue;
+    }
     for (const image of turnedImages(stroke, sides)) {
       const { prints, fill } = image;
       if (fill) paintFill(canvas, { ...image, fill }, where);
-      else if (!prints) paintBand(canvas, image, where);
-      else {
-        for (const print of printsOf(image, prints, sides)) {
-          yield* paintPrint(canvas, print, { ...image, prints }, where);
-        }
-      }
+      else if (prints) yield* paintPrints(canvas, { ...image, prints }, where);
+      else paintBand(canvas, image, where);
       yield;
     }
   }

@@ -1,5 +1,6 @@
 import { drawnShare } from '../lattice/draw.ts';
 import type { Sides } from '../raster/sides.ts';
+import { radiusShare } from '../strokes/pressure.ts';
 import type { PaintStroke, Prints } from './stroke.ts';
 
 /** One print of a brush, in pixels of the tile. */
@@ -15,24 +16,26 @@ export interface Print {
 
 /** What is drawn for each print, by which draw of it. */
 const DRAWS = { size: 1, degrees: 2, strayX: 3, strayY: 4, tint: 5 };
-/** What a pen without weight still draws, as a share of the radius. */
-const LIGHTEST = 0.2;
 /** Most prints of one stroke. */
 const MOST_PRINTS = 20_000;
 
 /**
  * Where the prints of a stroke lie: evenly along its way, one spacing apart whatever its points are, the first at its beginning.
  * All that is random is drawn by the seed and the number of the print, so that it is the same at any size.
+ *
+ * @param along How far along its whole way this part of a stroke begins, in pixels.
  */
-export function printsOf(stroke: PaintStroke, prints: Prints, { width, height }: Sides): Print[] {
+export function printsOf(stroke: PaintStroke, prints: Prints, { width, height }: Sides, along = 0): Print[] {
   const longer = Math.max(width, height);
   const widthOfBrush = 2 * stroke.radius * longer;
   const step = Math.max(prints.spacing * widthOfBrush, 1e-6 * longer);
   const found: Print[] = [];
-  const drawn = (what: keyof typeof DRAWS) => drawnShare(found.length, prints.seed + 101 * DRAWS[what]);
-  const put = (x: number, y: number, pressure: number, along: number) => {
-    const radius = stroke.radius * longer * (LIGHTEST + (1 - LIGHTEST) * pressure);
-    const turned = { fixed: 0, along, random: 360 * drawn('degrees') }[prints.turning];
+  const before = Math.ceil(along / step - 1e-6);
+  const drawn = (what: keyof typeof DRAWS) =>
+    drawnShare(before + found.length, prints.seed + 101 * DRAWS[what]);
+  const put = (x: number, y: number, pressure: number, direction: number) => {
+    const radius = stroke.radius * longer * radiusShare(pressure);
+    const turned = { fixed: 0, along: direction, random: 360 * drawn('degrees') }[prints.turning];
     found.push({
       x: x + prints.stray * radius * (2 * drawn('strayX') - 1),
       y: y + prints.stray * radius * (2 * drawn('strayY') - 1),
@@ -47,8 +50,11 @@ export function printsOf(stroke: PaintStroke, prints: Prints, { width, height }:
     // Along a stroke that goes up a stamp stands as it was made.
     return a === b ? 0 : (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI + 90;
   };
-  put(at[0].x, at[0].y, at[0].pressure, directionOf(0));
-  let left = step;
+  let left = before * step - along;
+  if (left <= 1e-6 * step) {
+    put(at[0].x, at[0].y, at[0].pressure, directionOf(0));
+    left += step;
+  }
   for (let k = 1; k < at.length; k++) {
     const [a, b] = [at[k - 1], at[k]];
     const way = Math.hypot(b.x - a.x, b.y - a.y);

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { MIRRORS } from '../masks/mask.ts';
+import { loopSchema } from '../outline/loop-schema.ts';
 import { STAMP_NAMES } from '../stamps/stamps.ts';
 import { strokeEntries } from '../strokes/stroke.ts';
 
@@ -53,6 +54,27 @@ const fillSchema = v.strictObject({
   gap: v.pipe(v.number(), v.minValue(0), v.maxValue(0.1)),
 });
 
+const place = v.pipe(v.number(), v.minValue(-64), v.maxValue(64));
+const length = v.pipe(v.number(), v.minValue(1e-4), v.maxValue(1e4));
+
+/**
+ * A stroke over a shape, as one patch of the shape's surface takes it: where lengths on the surface have nearly the same lengths
+ * in the tile all over.
+ */
+export const patchSchema = v.strictObject({
+  /** Its way in shares of the tile, and how much of the radius lies on this patch, 0..1. */
+  points: v.pipe(v.array(v.tuple([place, place, share])), v.minLength(1), v.maxLength(4000)),
+  /** How far along the stroke its way begins, as a share of the tile's longer edge: prints go on from the patch before. */
+  along: v.pipe(v.number(), v.minValue(0), v.maxValue(1e5)),
+  /**
+   * a, b, d: x and y on the surface, as shares of the tile's longer edge, are a·x + b·y and d·y in shares of its width and height.
+   */
+  frame: v.tuple([length, v.pipe(v.number(), v.minValue(-1e4), v.maxValue(1e4)), length]),
+  /** Closed lines around what of the tile belongs to the patch; left out where nothing else is near. */
+  within: v.optional(v.pipe(v.array(loopSchema), v.minLength(1), v.maxLength(500))),
+});
+export type Patch = v.InferOutput<typeof patchSchema>;
+
 const paintStrokeSchema = v.strictObject({
   ...strokeEntries,
   erase: v.boolean(),
@@ -62,6 +84,8 @@ const paintStrokeSchema = v.strictObject({
   flow: v.optional(v.pipe(v.number(), v.minValue(0.01), v.maxValue(1))),
   prints: v.optional(printsSchema),
   fill: v.optional(fillSchema),
+  /** Where it was led over a shape: it lies on these patches, and its points are the way on the first. */
+  patches: v.optional(v.pipe(v.array(patchSchema), v.minLength(1), v.maxLength(2000))),
   paint: v.optional(paintSchema),
 });
 

@@ -1,4 +1,5 @@
 import type { Edges } from '../raster/edges.ts';
+import { radiusShare } from './pressure.ts';
 import type { Stroke } from './stroke.ts';
 
 /**
@@ -19,8 +20,6 @@ export interface Cover extends Box {
 
 /** Longest piece of a stroke that is drawn at once, in shares of the tile. */
 const PIECE = 0.25;
-/** What a pen without weight still draws, as a share of the radius. */
-const LIGHTEST = 0.2;
 
 interface Dab {
   x: number;
@@ -35,7 +34,7 @@ function dabsOf({ points, radius }: Stroke, width: number, height: number): Dab[
     const to = {
       x: x * width,
       y: y * height,
-      radius: Math.max(0.5, reach * (LIGHTEST + (1 - LIGHTEST) * pressure)),
+      radius: Math.max(0.5, reach * radiusShare(pressure)),
     };
     const from = dabs.at(-1);
     const way = from ? Math.max(Math.abs(to.x - from.x) / width, Math.abs(to.y - from.y) / height) : 0;

@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import type { Loop } from '../../../outline/boundary.ts';
+import { loopSchema } from '../../../outline/loop-schema.ts';
 import { grown, loopCover } from '../../../outline/loops.ts';
 import { data, number, text } from '../../../settings/kinds.ts';
 import { runSteps } from '../../../work/steps.ts';
@@ -7,12 +8,6 @@ import { partKind } from './part.ts';
 
 /** Numbers that all closed lines of a part may have together. */
 export const MOST_LOOP_NUMBERS = 40000;
-
-const loopSchema = v.pipe(
-  v.array(v.pipe(v.number(), v.minValue(-64), v.maxValue(64))),
-  v.minLength(6, 'must have at least three corners'),
-  v.check((loop) => loop.length % 2 === 0, 'must have two numbers for each corner'),
-);
 
 const loopsSchema = v.pipe(
   v.array(loopSchema),
