@@ -57,6 +57,8 @@ export interface StationView {
   Controls?: ComponentType<{ view: ViewName }>;
   /** What lies over the picture on the Floor. */
   Overlay?: ComponentType<FloorScene>;
+  /** What lies over the lit view. */
+  OverSill?: ComponentType;
   /** The Floor hatches values that no real surface has, and can show luminance alone. */
   showsLimits?: true;
   /** The Floor can show the tile repeated as far as it will be seen. */

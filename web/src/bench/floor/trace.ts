@@ -1,8 +1,5 @@
-import type { Stroke } from '@zesty-tile/core';
+import { radiusShare, type Stroke } from '@zesty-tile/core';
 import { type BrushPlane, longerEdge, stageAt } from './use-brush.ts';
-
-/** What a pen without weight still draws, as core has it. */
-const LIGHTEST = 0.2;
 
 /** Traces a stroke in the context's colour; where the tile is laid, once for each that it may show in. */
 export function traceStroke(
@@ -20,7 +17,7 @@ export function traceStroke(
       for (let k = 0; k < points.length; k++) {
         const [u0, v0] = points[Math.max(0, k - 1)];
         const [u, v, pressure = 1] = points[k];
-        context.lineWidth = width * (LIGHTEST + (1 - LIGHTEST) * pressure);
+        context.lineWidth = width * radiusShare(pressure);
         context.beginPath();
         context.moveTo(...stageAt(plane, u0 + i, v0 + j));
         context.lineTo(...stageAt(plane, u + i, v + j));

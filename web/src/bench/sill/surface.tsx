@@ -7,6 +7,7 @@ import { place, placingUniforms } from './material/placing.ts';
 import { useLimits, useTextures } from './material/use-textures.ts';
 import { isSoftware } from './software.ts';
 import { SILL_MAPS, type SillMap, useSill } from './state.ts';
+import type { TileOnMesh } from './surface-rays.tsx';
 
 interface SurfaceProps {
   maps: ShownMaps;
@@ -19,6 +20,8 @@ interface SurfaceProps {
   isWhole: boolean;
   /** Without its other maps. */
   albedoAlone?: boolean;
+  /** Whether another tile than the open one lies on it. */
+  isOther?: boolean;
   name?: string;
 }
 
@@ -39,7 +42,16 @@ function useRested(maps: ShownMaps, waitMs: number): ShownMaps {
 const ALL_BUT_ALBEDO = SILL_MAPS.filter((map) => map !== 'albedo' && map !== 'opacity');
 
 /** A piece of geometry under a tile's maps, lit or flat, as many of them as are in play. One draw. */
-export function Surface({ maps: latest, geometry, repeat, edge, isWhole, albedoAlone, name }: SurfaceProps) {
+export function Surface({
+  maps: latest,
+  geometry,
+  repeat,
+  edge,
+  isWhole,
+  albedoAlone,
+  isOther = false,
+  name,
+}: SurfaceProps) {
   const gl = useThree((state) => state.gl);
   const invalidate = useThree((state) => state.invalidate);
   const waitMs = useMemo(() => (isSoftware(gl.getContext()) ? REST_MS : 0), [gl]);
@@ -53,9 +65,13 @@ export function Surface({ maps: latest, geometry, repeat, edge, isWhole, albedoA
   const uniforms = useMemo(placingUniforms, []);
   useEffect(() => () => material.dispose(), [material]);
   const [across, down] = repeat;
+  const { width, height } = maps.albedo;
+  const tile = useMemo((): TileOnMesh => {
+    const longer = Math.max(width, height);
+    return { repeat: [(across * longer) / width, (down * longer) / height], edge, isOther };
+  }, [across, down, width, height, edge, isOther]);
   useEffect(() => {
     setLook(material, textures, maps, { show, off, opacityAs, bothFaces, glow });
-    const { width, height } = maps.albedo;
     const longer = Math.max(width, height);
     const hasDepth = !off.includes('height');
     place(
@@ -63,7 +79,7 @@ export function Surface({ maps: latest, geometry, repeat, edge, isWhole, albedoA
       { depth: hasDepth ? depth : 'flat', triplanar, diffuse: show !== 'sheen', unlit: !isLit(show) },
       uniforms,
     );
-    uniforms.zRepeat.value.set((across * longer) / width, (down * longer) / height);
+    uniforms.zRepeat.value.set(...tile.repeat);
     uniforms.zPerUnit.value.set(longer / width / edge, longer / height / edge);
     uniforms.zHeight.value = textures.height;
     uniforms.zDepth.value = maps.depthShare * edge;
@@ -79,8 +95,9 @@ export function Surface({ maps: latest, geometry, repeat, edge, isWhole, albedoA
     uniforms,
     textures,
     maps,
-    across,
-    down,
+    width,
+    height,
+    tile,
     edge,
     isWhole,
     show,
@@ -95,5 +112,5 @@ export function Surface({ maps: latest, geometry, repeat, edge, isWhole, albedoA
     glow,
     invalidate,
   ]);
-  return <mesh geometry={geometry} material={material} name={name} />;
+  return <mesh geometry={geometry} material={material} name={name} userData={{ tile }} />;
 }

@@ -19,6 +19,7 @@ import { STANCES, type Stand } from './shapes.ts';
 import { isSoftware } from './software.ts';
 import { Solid } from './solid.tsx';
 import { useSill } from './state.ts';
+import { SurfaceRays } from './surface-rays.tsx';
 import { hearThree } from './three-messages.ts';
 
 hearThree();
@@ -26,6 +27,8 @@ hearThree();
 const FIELD_OF_VIEW = 42;
 /** Straight on, with room for the grey steps. */
 const STRAIGHT_ON = { half: 1.42, from: [0, 0, 1] as [number, number, number] };
+/** The right button turns the shape too: while the brush is selected the left one paints on it. */
+const TURNING_BUTTONS = { LEFT: THREE.MOUSE.ROTATE, MIDDLE: THREE.MOUSE.DOLLY, RIGHT: THREE.MOUSE.ROTATE };
 /** So long the graphics card is left alone before the view is built again. */
 const PAUSE_MS = 600;
 
@@ -178,10 +181,17 @@ export function SillView() {
             <SurroundingsLight around={around} onProblem={setProblem} />
             <Stance {...STANCES[shape]} />
             <Lights />
+            <SurfaceRays />
             {maps && <Standing maps={maps} other={isSplit ? other : null} />}
           </>
         )}
-        <OrbitControls makeDefault enablePan={false} minDistance={0.4} maxDistance={14} />
+        <OrbitControls
+          makeDefault
+          enablePan={false}
+          minDistance={0.4}
+          maxDistance={14}
+          mouseButtons={TURNING_BUTTONS}
+        />
       </Canvas>
       {show !== 'eye' && <BesideLine isReady={isSplit} problem={made.problem} />}
       {problem && (

@@ -1,4 +1,5 @@
 import type { StationView } from '../station.ts';
+import { ShapeBrush } from './brush/on-shape/shape-brush.tsx';
 import { CoatList } from './coat-list.tsx';
 import { CoatControls } from './controls.tsx';
 import { CoatsOverlay } from './overlay.tsx';
@@ -10,6 +11,7 @@ export const coats: StationView = {
   Main: CoatList,
   Controls: CoatControls,
   Overlay: CoatsOverlay,
+  OverSill: ShapeBrush,
   onLeave: () => useCoats.setState({ alone: null, brush: null }),
   onClose: closeCoats,
 };

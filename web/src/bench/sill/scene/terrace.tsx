@@ -50,6 +50,7 @@ function Part({ part, maps, albedoAlone }: { part: ScenePart; maps: ShownMaps; a
       edge={edgeMetres * PER_METRE}
       isWhole={false}
       albedoAlone={albedoAlone}
+      isOther={laid !== undefined}
     />
   );
 }

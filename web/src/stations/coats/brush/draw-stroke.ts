@@ -18,6 +18,10 @@ const ERASED = '#e8e8e8';
 /** What strokes without a colour look like. */
 const PLAIN = '#ffb300';
 
+/** The colour that strokes are drawn in until the tile follows. */
+export const previewColour = (erase: boolean, colour: string | undefined): string =>
+  erase ? ERASED : (colour ?? PLAIN);
+
 const kept = new Map<string, HTMLCanvasElement>();
 
 /** A stamp in a colour. */
@@ -121,12 +125,12 @@ export function drawStroke(
   stage: Stage,
   before: Drawn = { points: 0, prints: [] },
 ): Drawn {
-  // Where a region ends is known only once it is computed.
-  if (stroke.fill) return before;
+  // Where a region ends is known only once it is computed; a stroke over a shape is drawn there.
+  if (stroke.fill || stroke.patches) return before;
   const { plane, lay } = stage;
   const { look, tile } = plane;
   const edgeY = (look.edge * tile.height) / tile.width;
-  const colour = stroke.erase ? ERASED : (stroke.paint?.colour ?? PLAIN);
+  const colour = previewColour(stroke.erase, stroke.paint?.colour);
   const images = turnedImages(stroke, { width: look.edge, height: edgeY });
   const prints: number[] = [];
   context.save();

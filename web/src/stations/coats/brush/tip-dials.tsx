@@ -48,6 +48,7 @@ function inUse(
     ...about,
     'string',
     'smooth',
+    'hidden',
   ];
 }
 

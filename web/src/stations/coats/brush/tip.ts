@@ -2,6 +2,7 @@ import {
   choice,
   colour,
   defaultsOf,
+  flag,
   MIRRORS,
   number,
   type Paint,
@@ -131,6 +132,11 @@ export const TIP = {
     max: 0.1,
     step: 0.005,
     unit: '',
+  }),
+  hidden: flag({
+    label: 'Hidden faces too',
+    help: 'On the Sill, strokes also reach faces of the shape that are turned away or covered.',
+    default: false,
   }),
   smooth: share('Smoothing', 'How much trembling of the hand is smoothed; fast strokes are followed.', 0),
 };
