@@ -1,16 +1,25 @@
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { mkdir, rename } from 'node:fs/promises';
+import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
+import { LANTERN } from './objects/lantern.ts';
 import { DEMO_IDS, type DemoId, makeSource } from './sources.ts';
 
 const OUT = fileURLToPath(new URL('../out', import.meta.url));
 
 /** Where the picture of a demo source lies once it is made. */
 export const demoPicture = (id: DemoId): string => join(OUT, `limonaia-${id}.jpg`);
+
+/** The file of the object that is painted by its parts, made anew. */
+export async function writeLantern(): Promise<string> {
+  await mkdir(OUT, { recursive: true });
+  const file = join(OUT, 'limonaia-lantern.obj');
+  await writeFile(file, LANTERN.obj);
+  return file;
+}
 
 async function makePicture(id: DemoId): Promise<void> {
   const { samples, width, height } = makeSource(id);

@@ -14,6 +14,7 @@ import {
   boards,
   boardsShape,
 } from './boards.ts';
+import { gardenLantern } from './garden-lantern.ts';
 import { lantern } from './lantern.ts';
 import { litter } from './litter.ts';
 import { rain } from './rain.ts';
@@ -114,6 +115,7 @@ export const PAINTED: readonly PaintedTile[] = [
   plain('Sacking cloth', ['woven'], sacking),
   plain('Leaf litter', ['ground', 'cut out'], litter),
   plain('Lantern glass', ['glass', 'glowing'], lantern),
+  plain('Garden lantern', ['metal', 'glass', 'by parts'], gardenLantern),
   { ...pammentsAfterRain(), laidOn: 'floor' },
   ...BOARD_SHAPES.map((shape, k) => ({ ...crateBoards(shape), ...(k === 0 ? { laidOn: 'steps' } : {}) })),
 ];

@@ -5,6 +5,22 @@ import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js
 export interface OwnShape {
   name: string;
   geometry: THREE.BufferGeometry;
+  /** Length of the tile's longer edge on it: the mean over its surface, in its units. */
+  edge: number;
+}
+
+/** How long the edge of a tile is on a geometry without an index, by the areas of its triangles there and in the tile. */
+export function edgeOn(geometry: THREE.BufferGeometry): number {
+  const { position, uv } = geometry.attributes;
+  const place = (k: number) => new THREE.Vector3().fromBufferAttribute(position, k);
+  const inTile = (k: number) => new THREE.Vector3(uv.getX(k), uv.getY(k), 0);
+  const areaOf = (at: typeof place, k: number) => new THREE.Triangle(at(k), at(k + 1), at(k + 2)).getArea();
+  let [onShape, ofTile] = [0, 0];
+  for (let k = 0; k < position.count; k += 3) {
+    onShape += areaOf(place, k);
+    ofTile += areaOf(inTile, k);
+  }
+  return ofTile > 0 && onShape > 0 ? Math.sqrt(onShape / ofTile) : 1;
 }
 
 /** What is said of a shape that a texture cannot be laid on. */
@@ -65,5 +81,6 @@ export async function readScene(file: File): Promise<{ root: THREE.Object3D; fli
 /** Reads a glTF (binary, or with everything in it) or an OBJ file. @throws Error in plain words. */
 export async function readShape(file: File): Promise<OwnShape> {
   const { root, flipV } = await readScene(file);
-  return { name: file.name, geometry: wholeOf(root, flipV) };
+  const geometry = wholeOf(root, flipV);
+  return { name: file.name, geometry, edge: edgeOn(geometry) };
 }

@@ -53,10 +53,11 @@ async function save(edge: number, name: string): Promise<void> {
 
 /** How large the shape is meant to be, and so how often the tile goes over it. */
 function Metres() {
-  const { shape, times } = useSill();
+  const { shape, times, own } = useSill();
   const edgeMetres = useBench((s) => s.recipe.stations.square.edgeMetres);
-  if (shape === 'scene') return null;
-  const one = (WIDTH[shape] / TILE_EDGE[shape]) * edgeMetres;
+  if (shape === 'scene' || (shape === 'own' && !own)) return null;
+  const edge = shape === 'own' ? own!.edge : TILE_EDGE[shape];
+  const one = (WIDTH[shape] / edge) * edgeMetres;
   const setting: NumberSetting = number({
     label: 'Width',
     help: 'How wide the shape is meant to be. Round shapes keep to whole counts, so that the tile closes.',

@@ -50,7 +50,7 @@ export const closing = (shape: Shape, times: number): number =>
   isRound(shape) ? Math.max(1, Math.round(times * REPEATS[shape][0])) / REPEATS[shape][0] : times;
 
 /** Length of the tile's longer edge in the shape's own units, for the true size of relief. */
-export const TILE_EDGE: Record<Shape, number> = {
+export const TILE_EDGE: Record<Exclude<Shape, 'own'>, number> = {
   slab: SLAB,
   ball: Math.PI / 2,
   block: BLOCK,
@@ -58,7 +58,6 @@ export const TILE_EDGE: Record<Shape, number> = {
   nook: NOOK,
   field: SLAB,
   scene: 1,
-  own: 1,
 };
 
 /** How wide each shape is in its own units, as it is said in metres. */

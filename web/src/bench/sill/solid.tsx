@@ -21,7 +21,7 @@ export function Solid({ maps, albedoAlone = false }: { maps: ShownMaps; albedoAl
     [shape, own, density],
   );
   useEffect(() => () => geometry.dispose(), [geometry]);
-  const edge = TILE_EDGE[shape] / times;
+  const edge = (shape === 'own' ? own!.edge : TILE_EDGE[shape]) / times;
   return (
     <>
       <group rotation-y={TURNED[shape]}>
