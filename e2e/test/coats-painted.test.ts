@@ -174,6 +174,52 @@ describe('masks painted by hand', () => {
     await dials().getByText('2 strokes').waitFor();
   });
 
+  it('on a tile whose edges meet only across a stroke ends at the open edges, and goes on over the others', async () => {
+    await saved(page);
+    const { revision } = await (await fetch(`${stage.url}/api/tiles/${id}`)).json();
+    const { recipe } = revision;
+    recipe.stations.join.axes = 'across';
+    recipe.stations.coats.stack = [];
+    const headers = { 'Content-Type': 'application/json' };
+    const body = JSON.stringify({ base: revision.number, recipe });
+    await fetch(`${stage.url}/api/tiles/${id}/revisions`, { method: 'POST', headers, body });
+    await page.reload();
+    await onFloor(page, 'albedo', 512);
+    await idle(page);
+    const floor = page.locator('canvas[data-look]');
+    const look = JSON.parse((await floor.getAttribute('data-look'))!);
+    const box = (await floor.boundingBox())!;
+    /** A place of the tile that is laid first, on the page and in shares of the canvas. */
+    const at = ([u, v]: readonly [number, number]) =>
+      [look.x + u * look.edge, look.y + v * look.edge] as const;
+    const share = (place: readonly [number, number]) =>
+      [at(place)[0] / box.width, at(place)[1] / box.height] as const;
+    const paths = {
+      lower: { from: [0.4, 0.99], to: [0.6, 0.99], seen: [0.5, 0.985], beyond: [0.5, 0.012] },
+      right: { from: [0.99, 0.3], to: [0.99, 0.5], seen: [0.985, 0.4], beyond: [0.012, 0.4] },
+    } as const;
+    const below = await pixelAt(page, ...share(paths.lower.beyond));
+    await page
+      .getByRole('group', { name: 'New coat' })
+      .getByRole('button', { name: 'Painted by hand' })
+      .click();
+    await page.getByRole('toolbar', { name: 'Brush' }).waitFor();
+    // Large enough that what is looked at lies under the whole of its tip.
+    for (let k = 0; k < 3; k++) await page.keyboard.press('g');
+    for (const { from, to } of Object.values(paths)) {
+      const [start, end] = [at(from), at(to)];
+      await page.mouse.move(box.x + start[0], box.y + start[1]);
+      await page.mouse.down();
+      await page.mouse.move(box.x + end[0], box.y + end[1], { steps: 5 });
+      await page.mouse.up();
+    }
+    const BRUSH = [179, 69, 44];
+    await untilPixel(page, ...share(paths.right.seen), BRUSH, 3);
+    await untilPixel(page, ...share(paths.right.beyond), BRUSH, 3);
+    await untilPixel(page, ...share(paths.lower.seen), BRUSH, 3);
+    await untilPixel(page, ...share(paths.lower.beyond), below);
+  });
+
   it('nothing failed on the way', () => {
     expect(stage.faults).to.deep.equal([]);
     expect(stage.serverErrors).to.deep.equal([]);

@@ -33,9 +33,25 @@ export function printsOf(stroke: PaintStroke, prints: Prints, { width, height }:
   const before = Math.ceil(along / step - 1e-6);
   const drawn = (what: keyof typeof DRAWS) =>
     drawnShare(before + found.length, prints.seed + 101 * DRAWS[what]);
-  const put = (x: number, y: number, pressure: number, direction: number) => {
+  const at = stroke.points.map(([u, v, pressure = 1, lean = 0]) => ({
+    x: u * width,
+    y: v * height,
+    pressure,
+    lean,
+  }));
+  const directionOf = (k: number): number => {
+    const [a, b] = k > 0 ? [at[k - 1], at[k]] : [at[0], at[1] ?? at[0]];
+    // Along a stroke that goes up a stamp stands as it was made.
+    return a === b ? 0 : (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI + 90;
+  };
+  const put = (x: number, y: number, pressure: number, k: number) => {
     const radius = stroke.radius * longer * radiusShare(pressure);
-    const turned = { fixed: 0, along: direction, random: 360 * drawn('degrees') }[prints.turning];
+    const turned = {
+      fixed: 0,
+      along: directionOf(k),
+      random: 360 * drawn('degrees'),
+      pen: at[k].lean,
+    }[prints.turning];
     found.push({
       x: x + prints.stray * radius * (2 * drawn('strayX') - 1),
       y: y + prints.stray * radius * (2 * drawn('strayY') - 1),
@@ -44,15 +60,9 @@ export function printsOf(stroke: PaintStroke, prints: Prints, { width, height }:
       tint: prints.tint * (2 * drawn('tint') - 1),
     });
   };
-  const at = stroke.points.map(([u, v, pressure = 1]) => ({ x: u * width, y: v * height, pressure }));
-  const directionOf = (k: number): number => {
-    const [a, b] = k > 0 ? [at[k - 1], at[k]] : [at[0], at[1] ?? at[0]];
-    // Along a stroke that goes up a stamp stands as it was made.
-    return a === b ? 0 : (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI + 90;
-  };
   let left = before * step - along;
   if (left <= 1e-6 * step) {
-    put(at[0].x, at[0].y, at[0].pressure, directionOf(0));
+    put(at[0].x, at[0].y, at[0].pressure, 0);
     left += step;
   }
   for (let k = 1; k < at.length; k++) {
@@ -61,12 +71,7 @@ export function printsOf(stroke: PaintStroke, prints: Prints, { width, height }:
     let gone = left;
     for (; gone <= way && found.length < MOST_PRINTS; gone += step) {
       const t = gone / way;
-      put(
-        a.x + t * (b.x - a.x),
-        a.y + t * (b.y - a.y),
-        a.pressure + t * (b.pressure - a.pressure),
-        directionOf(k),
-      );
+      put(a.x + t * (b.x - a.x), a.y + t * (b.y - a.y), a.pressure + t * (b.pressure - a.pressure), k);
     }
     left = gone - way;
   }

@@ -9,8 +9,8 @@ const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
 /** Most strokes of one painted part. */
 export const MOST_STROKES = 10_000;
 
-/** How stamps of a stroke are turned: as set, further along the way of the stroke, or at random. */
-export const TURNINGS = ['fixed', 'along', 'random'] as const;
+/** How stamps of a stroke are turned: as set, further along the way of the stroke, at random, or further as the pen leans. */
+export const TURNINGS = ['fixed', 'along', 'random', 'pen'] as const;
 
 /** What a stroke carries into the channels of its coat; a channel that is left out is not painted by it. */
 export const paintSchema = v.strictObject({

@@ -9,12 +9,18 @@ const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
 
 /**
  * A stroke of a round brush, free of any pixel size: its way in shares of the tile's edges, with the pressure
- * of the pen 0..1 where there is one; its radius as a share of the longer edge; how much of the radius
+ * of the pen 0..1 where there is one, and the direction it leans in where it leans, in degrees clockwise from up; its radius as a share of the longer edge; how much of the radius
  * fades out, 0 hard to 1 soft all the way.
  */
 export const strokeEntries = {
   points: v.pipe(
-    v.array(v.union([v.tuple([place, place]), v.tuple([place, place, share])])),
+    v.array(
+      v.union([
+        v.tuple([place, place]),
+        v.tuple([place, place, share]),
+        v.tuple([place, place, share, v.pipe(v.number(), v.minValue(-180), v.maxValue(180))]),
+      ]),
+    ),
     v.minLength(1),
     v.maxLength(MOST_POINTS),
   ),

@@ -1,5 +1,6 @@
 import { type PaintStroke, type Prints, Raster, resizeArea, runToEnd } from '@zesty-tile/core';
 import { expect } from 'chai';
+import { turnedImages } from '../../src/paint/images.ts';
 import { emptyCanvas, type PaintedChannel, painting } from '../../src/paint/painting.ts';
 import { printsOf } from '../../src/paint/prints.ts';
 import { MIRROR, TORUS } from '../../src/raster/edges.ts';
@@ -46,6 +47,15 @@ function valueAt(canvas: ReturnType<typeof painted>, u: number, v: number, size 
   const has = canvas.has[i];
   return { cover: canvas.cover[i], has, of: canvas.values.map((plane) => plane[i] / (has || 1)) };
 }
+
+/** Stamps that lean as the pen did. */
+const LEANING: PaintStroke = stroke({
+  points: [
+    [0.3, 0.5, 1, 90],
+    [0.7, 0.5, 1, 90],
+  ],
+  prints: prints({ stamp: 'leaf', spacing: 1, turning: 'pen' }),
+});
 
 const LEAVES: PaintStroke = stroke({
   flow: 0.7,
@@ -274,6 +284,17 @@ describe('painting by hand', () => {
       expect(at(TORUS)).to.equal(1);
       expect(at(MIRROR)).to.equal(0);
     });
+  });
+
+  it('prints lean as the pen did, and turned copies of them with their stroke', () => {
+    const sides = { width: SIZE, height: SIZE };
+    for (const { degrees } of printsOf(LEANING, LEANING.prints!, sides)) expect(degrees).to.equal(90);
+    const copies = turnedImages({ ...LEANING, turns: { count: 4, x: 0.5, y: 0.5 } }, sides);
+    expect(copies.map((copy) => printsOf(copy, copy.prints!, sides)[0].degrees)).to.deep.equal([
+      90, -180, -90, 0,
+    ]);
+    const upright = stroke({ prints: LEANING.prints });
+    expect(printsOf(upright, LEANING.prints!, sides)[0].degrees).to.equal(0);
   });
 
   it('erasing everything leaves nothing, to the bit', () => {

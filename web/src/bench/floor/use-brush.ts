@@ -1,9 +1,9 @@
-import { type Steadying, steadier } from '@zesty-tile/core';
+import { type Steadying, type Stroke, steadier } from '@zesty-tile/core';
 import { type PointerEvent, useRef, useState } from 'react';
 import type { Look, Size } from './geometry.ts';
 
-/** A place in shares of the tile, not wrapped, with the pressure of a pen where there is one. */
-export type BrushPoint = [number, number] | [number, number, number];
+/** A place in shares of the tile, not wrapped, with the pressure of a pen where there is one, and where it leans. */
+export type BrushPoint = Stroke['points'][number];
 
 export interface BrushPlane {
   look: Look;
@@ -39,6 +39,21 @@ export function fromHome(points: readonly BrushPoint[]): BrushPoint[] {
 const nearestImage = ([u, v, ...pressure]: BrushPoint, [x, y]: BrushPoint): BrushPoint =>
   [u + Math.round(x - u), v + Math.round(y - v), ...pressure] as BrushPoint;
 
+type PenEvent = Pick<
+  globalThis.PointerEvent,
+  'clientX' | 'clientY' | 'pointerType' | 'pressure' | 'tiltX' | 'tiltY'
+>;
+
+/** A pen held more upright than this, in degrees, leans nowhere. */
+const UPRIGHT = 8;
+
+/** The direction a pen leans in, in degrees clockwise from up; null where it is held upright. */
+export function leanOf({ tiltX, tiltY }: Pick<PenEvent, 'tiltX' | 'tiltY'>): number | null {
+  if (Math.hypot(tiltX, tiltY) < UPRIGHT) return null;
+  const [across, down] = [tiltX, tiltY].map((tilt) => Math.tan((tilt * Math.PI) / 180));
+  return Math.round((Math.atan2(across, -down) * 180) / Math.PI);
+}
+
 const rounded = (value: number) => Math.round(1e5 * value) / 1e5;
 
 /** Steps shorter than this share of the radius are left out. */
@@ -59,20 +74,17 @@ const FREE: Steadying = { string: 0, smooth: 0 };
 /** Follows the pointer over the Floor and gathers strokes, with all the places a pen was at between two frames; with Shift held a line leads there from the end of the stroke before. */
 export function useBrush(plane: BrushPlane, { radius, begin, end, steady = FREE }: Brush) {
   const [points, setPoints] = useState<BrushPoint[] | null>(null);
+  const [ahead, setAhead] = useState<BrushPoint[]>([]);
   const [at, setAt] = useState<[number, number] | null>(null);
   const gathered = useRef<BrushPoint[] | null>(null);
   const last = useRef<BrushPoint | null>(null);
   const lead = useRef(steadier(steady));
-  const pointOf = (
-    event: { clientX: number; clientY: number; pointerType: string; pressure: number },
-    box: DOMRect,
-  ) => {
+  const pointOf = (event: PenEvent, box: DOMRect) => {
     const [u, v] = shareAt(plane, event.clientX - box.left, event.clientY - box.top);
-    return (
-      event.pointerType === 'pen'
-        ? [rounded(u), rounded(v), Math.round(100 * event.pressure) / 100]
-        : [rounded(u), rounded(v)]
-    ) as BrushPoint;
+    if (event.pointerType !== 'pen') return [rounded(u), rounded(v)] as BrushPoint;
+    const lean = leanOf(event);
+    const pressure = Math.round(100 * event.pressure) / 100;
+    return [rounded(u), rounded(v), pressure, ...(lean === null ? [] : [lean])] as BrushPoint;
   };
   const handlers = {
     onPointerDown(event: PointerEvent<Element>) {
@@ -101,11 +113,16 @@ export function useBrush(plane: BrushPlane, { radius, begin, end, steady = FREE 
         if (Math.hypot(point[0] - last[0], point[1] - last[1]) >= STEP * radius) sofar.push(point);
       }
       setPoints([...sofar]);
+      // Where the pointer will be when the frame is seen; a steadied brush lies behind it anyway.
+      const isFree = steady.string === 0 && steady.smooth === 0;
+      const predicted = isFree ? (event.nativeEvent.getPredictedEvents?.() ?? []) : [];
+      setAhead(predicted.map((one) => pointOf(one, box)));
     },
     onPointerUp() {
       const stroke = gathered.current;
       gathered.current = null;
       setPoints(null);
+      setAhead([]);
       if (!stroke) return;
       last.current = stroke[stroke.length - 1];
       end(stroke);
@@ -114,5 +131,5 @@ export function useBrush(plane: BrushPlane, { radius, begin, end, steady = FREE 
       if (!gathered.current) setAt(null);
     },
   };
-  return { points, at, handlers };
+  return { points, ahead, at, handlers };
 }

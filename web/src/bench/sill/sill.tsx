@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { STATION_VIEWS } from '../../stations/index.ts';
 import { FIGURES, GREY } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { GREY_STEPS } from './grey-steps.tsx';
@@ -18,7 +17,6 @@ export function Sill() {
   const hasMaps = useBench((s) => s.maps !== null);
   const { shape, show, grown } = useSill();
   const lay = useLay(useBench((s) => s.projectId));
-  const { OverSill } = STATION_VIEWS[useBench((s) => s.station)];
   const { name: lightName, light } = useChosenLight();
   return (
     <Box
@@ -49,7 +47,6 @@ export function Sill() {
         }}
       >
         <SillView />
-        {OverSill && <OverSill />}
       </Box>
       {show === 'eye' && (
         <Box

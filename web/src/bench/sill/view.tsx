@@ -4,6 +4,7 @@ import { Canvas, useThree } from '@react-three/fiber';
 import { Component, type ReactNode, useEffect, useMemo, useState } from 'react';
 import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
+import { STATION_VIEWS } from '../../stations/index.ts';
 import { GREY } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { BesideLine } from './beside/beside-line.tsx';
@@ -124,6 +125,7 @@ function Standing({ maps, other }: { maps: ShownMaps; other: ShownMaps | null })
 export function SillView() {
   const maps = useBench((s) => s.maps);
   const { shape, sun, show, matteDivisor, around, exposure, tone, beside, split: splitBy, line } = useSill();
+  const { OverSill } = STATION_VIEWS[useBench((s) => s.station)];
   const [build, setBuild] = useState(0);
   const [lost, setLost] = useState(false);
   const [problem, setProblem] = useState('');
@@ -193,6 +195,7 @@ export function SillView() {
           mouseButtons={TURNING_BUTTONS}
         />
       </Canvas>
+      {OverSill && <OverSill />}
       {show !== 'eye' && <BesideLine isReady={isSplit} problem={made.problem} />}
       {problem && (
         <div role="alert" style={{ ...words, position: 'absolute', bottom: 0 }}>

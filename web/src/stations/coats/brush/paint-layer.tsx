@@ -65,13 +65,14 @@ export function PaintLayer({
   onStroke,
 }: PaintLayerProps) {
   const canvasRef = useRef<HTMLCanvasElement>(null);
+  const aheadRef = useRef<HTMLCanvasElement>(null);
   const drawn = useRef<Drawn | undefined>(undefined);
   const { tip, fills } = useTip();
   const make = useCallback(
     (points: readonly BrushPoint[]) => strokeOf(fromHome(points), erase, seed, tip, carries),
     [erase, seed, tip, carries],
   );
-  const { points, at, handlers } = useBrush(plane, {
+  const { points, ahead, at, handlers } = useBrush(plane, {
     radius: tip.radius,
     begin: () => true,
     end: (whole) => onStroke(fills ? fillOf(fromHome(whole)[0], erase, tip, carries) : make(whole)),
@@ -95,6 +96,16 @@ export function PaintLayer({
     }
     drawn.current = drawStroke(context, make(points), { plane, lay, wraps }, drawn.current);
   }, [points, make, fills, plane, lay, wraps]);
+  useLayoutEffect(() => {
+    const canvas = aheadRef.current;
+    const last = points?.at(-1);
+    if (!canvas) return;
+    const context = canvas.getContext('2d')!;
+    context.clearRect(0, 0, canvas.width, canvas.height);
+    // Single prints lie where the whole way says; they are not drawn ahead of it.
+    if (!last || ahead.length === 0 || fills || tip.print !== 'band') return;
+    drawStroke(context, make([last, ...ahead]), { plane, lay, wraps });
+  }, [points, ahead, make, fills, tip.print, plane, lay, wraps]);
   const held = points?.at(-1) ?? at;
   const [x, y] = held ? stageAt(plane, held[0], held[1]) : [0, 0];
   return (
@@ -104,6 +115,12 @@ export function PaintLayer({
         data-tint-layer="painted coat"
         style={{ position: 'absolute', inset: 0, cursor: 'none', touchAction: 'none', opacity: OPACITY }}
         {...handlers}
+      />
+      <canvas
+        ref={aheadRef}
+        width={stage.width}
+        height={stage.height}
+        style={{ position: 'absolute', inset: 0, pointerEvents: 'none', opacity: OPACITY }}
       />
       <svg
         aria-hidden="true"

@@ -63,10 +63,10 @@ export const TIP = {
   }),
   turning: choice({
     label: 'Turned',
-    help: 'Which way prints point: as set, along the stroke, or each at random.',
+    help: 'Which way prints point: as set, along the stroke, each at random, or where the pen leans.',
     default: 'along',
     options: TURNINGS,
-    names: ['As set', 'Along the stroke', 'At random'],
+    names: ['As set', 'Along the stroke', 'At random', 'As the pen leans'],
   }),
   degrees: number({
     label: 'Angle',
