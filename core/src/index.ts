@@ -44,6 +44,7 @@ export { snappedNoise } from './noise/noise.ts';
 export { boundaryLoops, islandsOf, type Loop } from './outline/boundary.ts';
 export { turnedImages } from './paint/images.ts';
 export { nearestOn, patchesOf, type ShapePoint, type ShapeTriangle } from './paint/on-shape.ts';
+export { levelFor, type PictureStamp, pictureStamp, stampAt } from './paint/picture-stamp.ts';
 export { type Print, printsOf } from './paint/prints.ts';
 export { type Paint, type PaintStroke, type Prints, TURNINGS } from './paint/stroke.ts';
 export { patternRows } from './pattern/pattern.ts';

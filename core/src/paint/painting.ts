@@ -13,6 +13,7 @@ import type { Steps } from '../work/steps.ts';
 import { type Filling, filled } from './fill.ts';
 import { turnedImages } from './images.ts';
 import { coverPatch, roomOf, scaleOf, visitPatch, wayOf } from './patch.ts';
+import { levelFor, type PictureStamp, stampAt } from './picture-stamp.ts';
 import { type Print, printsOf } from './prints.ts';
 import type { Paint, PaintStroke, Patch, Prints } from './stroke.ts';
 
@@ -54,7 +55,11 @@ export function copyOfCanvas({ cover, carried }: Canvas): Canvas {
 
 /** The channels that some of these strokes carry something for. */
 export const channelsOf = (strokes: readonly PaintStroke[]): PaintedChannel[] =>
-  PAINTED_CHANNELS.filter((channel) => strokes.some(({ paint }) => numbersOf(paint, channel, 0) !== null));
+  PAINTED_CHANNELS.filter((channel) =>
+    strokes.some(({ paint, prints }) => {
+      return numbersOf(paint, channel, 0) !== null || (channel === 'colour' && prints?.ownColours === true);
+    }),
+  );
 
 /** How far the lightness of a print strays at most, in OKLab. */
 const TINT = 0.25;
@@ -193,18 +198,50 @@ function paintFill(canvas: Canvas, stroke: PaintStroke & { fill: Filling }, wher
 
 const disc = (radius: number): Outline => ({ reach: radius, distance: (x, y) => Math.hypot(x, y) - radius });
 
-const outlineOf = ({ radius, degrees }: Print, { stamp }: Prints): Outline =>
-  stamp ? stampOutline(stamp, radius, degrees) : disc(radius);
+/** The square that a picture lies in, whichever way it is turned: it says itself what it covers. */
+const everywhere = (radius: number): Outline => ({ reach: Math.SQRT2 * radius, distance: () => 0 });
+
+const outlineOf = ({ radius, degrees }: Print, { stamp, picture }: Prints): Outline => {
+  if (picture) return everywhere(radius);
+  return stamp ? stampOutline(stamp, radius, degrees) : disc(radius);
+};
+
+/** Puts one print of a picture on pixels that are visited. */
+function printingPicture(
+  canvas: Canvas,
+  print: Print,
+  stroke: PaintStroke & { prints: Prints },
+  { indices }: Where,
+  picture: PictureStamp,
+): (i: number, distance: number, dx: number, dy: number) => void {
+  const level = levelFor(picture, print.radius);
+  const angle = (print.degrees * Math.PI) / 180;
+  const [sin, cos] = [Math.sin(angle) / print.radius, Math.cos(angle) / print.radius];
+  const layer = layerOf(canvas, stroke, true, print.tint);
+  const own = [0, 0, 0];
+  const coloured = stroke.prints.ownColours
+    ? { ...layer, into: layer.into.map((one) => (one.channel === 'colour' ? { ...one, numbers: own } : one)) }
+    : layer;
+  const found = new Float64Array(4);
+  return (i, _distance, dx, dy) => {
+    stampAt(level, dx * cos + dy * sin, dy * cos - dx * sin, found);
+    if (found[0] <= 0) return;
+    for (let c = 0; c < 3; c++) own[c] = Math.min(1, found[c + 1] / found[0]);
+    for (const index of indices) put(canvas, index(i), (stroke.flow ?? 1) * found[0], coloured);
+  };
+}
 
 /** Puts one print of a brush on pixels that are visited: its softness fades inwards from its border, and a stamp's height goes by its profile. */
 function printing(
   canvas: Canvas,
   print: Print,
   stroke: PaintStroke & { prints: Prints },
-  { indices }: Where,
+  where: Where,
   pixel: number,
 ): (i: number, distance: number, dx: number, dy: number) => void {
-  const { stamp } = stroke.prints;
+  const { stamp, picture } = stroke.prints;
+  const stampOfPicture = picture && where.stamps.get(picture.sha256);
+  if (stampOfPicture) return printingPicture(canvas, print, stroke, where, stampOfPicture);
   const soft = stroke.softness * print.radius;
   // A hard edge still takes one pixel to fade.
   const fade = Math.max(pixel, soft);
@@ -217,7 +254,7 @@ function printing(
     if (t <= 0) return;
     const share = (stroke.flow ?? 1) * t * t * (3 - 2 * t);
     const scale = heights ? sampled(heights, dx * cos + dy * sin, dy * cos - dx * sin) : 1;
-    for (const index of indices) put(canvas, index(i), share, layer, scale);
+    for (const index of where.indices) put(canvas, index(i), share, layer, scale);
   };
 }
 
@@ -247,7 +284,7 @@ function* printPatches(
       pressureOf(share),
     ]) as PaintStroke['points'];
     // What strays, and corners of a stamp, lie further out than the brush.
-    const reach = (STAMP_REACH + stroke.prints.stray) * stroke.radius;
+    const reach = (Math.SQRT2 * STAMP_REACH + stroke.prints.stray) * stroke.radius;
     const room = roomOf(patch, reach, where);
     const square = { width: longer, height: longer };
     for (const print of printsOf({ ...stroke, points }, stroke.prints, square, longer * patch.along)) {
@@ -273,6 +310,8 @@ interface Where extends Sides {
   edges: Edges;
   /** The colour below what is painted, by which regions are filled. */
   ground: Raster | null;
+  /** Pictures that are used as stamps, by their hashes. */
+  stamps: ReadonlyMap<string, PictureStamp>;
   /** Which pixels one pixel stands for: itself and its mirror images. */
   indices: ((i: number) => number)[];
 }
@@ -286,13 +325,14 @@ export function* painting(
   canvas: Canvas,
   { width, height, edges }: Sides & { edges: Edges },
   ground: Raster | null = null,
+  stamps: ReadonlyMap<string, PictureStamp> = new Map(),
 ): Steps<void> {
   const sides = { width, height };
   for (const stroke of strokes) {
     const indices = mirrorImages(stroke.mirror).map(([across, down]) =>
       across || down ? mirrored(sides, across, down) : (i: number) => i,
     );
-    const where = { ...sides, edges, ground, indices };
+    const where = { ...sides, edges, ground, stamps, indices };
     const { prints, patches } = stroke;
     if (patches) {
       if (prints) yield* printPatches(canvas, { ...stroke, patches, prints }, where);

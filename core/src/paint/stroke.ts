@@ -3,6 +3,7 @@ import { MIRRORS } from '../masks/mask.ts';
 import { loopSchema } from '../outline/loop-schema.ts';
 import { STAMP_NAMES } from '../stamps/stamps.ts';
 import { strokeEntries } from '../strokes/stroke.ts';
+import { refSchema } from '../tile/given.ts';
 
 const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
 
@@ -24,8 +25,11 @@ export type Paint = v.InferOutput<typeof paintSchema>;
 
 /** Single prints along the way of a stroke instead of one band. */
 const printsSchema = v.strictObject({
-  /** Round where there is none. */
+  /** A stamp of ours, or a picture as one; round where there is neither. */
   stamp: v.optional(v.picklist(STAMP_NAMES)),
+  picture: v.optional(refSchema),
+  /** A picture carries its own colours in place of the stroke's. */
+  ownColours: v.optional(v.boolean()),
   /** From one print to the next, in widths of the brush. */
   spacing: v.pipe(v.number(), v.minValue(0.02), v.maxValue(10)),
   turning: v.picklist(TURNINGS),

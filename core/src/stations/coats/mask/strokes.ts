@@ -8,8 +8,10 @@ import {
   type PaintedChannel,
   painting,
 } from '../../../paint/painting.ts';
+import { type PictureStamp, pictureStamp } from '../../../paint/picture-stamp.ts';
 import { MOST_STROKES, type PaintStroke, paintStrokesSchema } from '../../../paint/stroke.ts';
 import { data } from '../../../settings/kinds.ts';
+import type { PictureRef } from '../../../tile/given.ts';
 import { runSteps } from '../../../work/steps.ts';
 import { KEPT_SIZE } from '../kept.ts';
 import type { Scene } from '../scene.ts';
@@ -19,6 +21,28 @@ import { partKind } from './part.ts';
 const KEPT_STROKES = 32;
 
 const hasFill = (strokes: readonly PaintStroke[]): boolean => strokes.some(({ fill }) => fill !== undefined);
+
+/** Pictures that strokes are stamped with, by their hashes. */
+function picturesOf(strokes: readonly PaintStroke[]): Record<string, PictureRef> {
+  const found: Record<string, PictureRef> = {};
+  for (const { prints } of strokes) if (prints?.picture) found[prints.picture.sha256] = prints.picture;
+  return found;
+}
+
+/** Pixels of the shorter side that a picture is reduced to before it is a stamp. */
+const STAMP_SIDE = 512;
+
+async function stampsOf(
+  strokes: readonly PaintStroke[],
+  context: Scene['context'],
+): Promise<Map<string, PictureStamp>> {
+  const stamps = new Map<string, PictureStamp>();
+  for (const [hash, ref] of Object.entries(picturesOf(strokes))) {
+    const made = async () => pictureStamp(await context.picture(ref, STAMP_SIDE, 4));
+    stamps.set(hash, await context.part('stamp', hash, made));
+  }
+  return stamps;
+}
 
 /**
  * Strokes painted on an empty canvas: the cover, and at least the channel that is wanted. Small tiles keep it for whoever asks
@@ -34,8 +58,10 @@ export async function paintedCanvas(
   const needed = isKept ? channelsOf(all) : wanted;
   const channels = [...new Set([...needed, ...(fills ? (['colour'] as const) : [])])];
   const empty = () => emptyCanvas(frame.width * frame.height, channels);
+  const stamps = await stampsOf(all, context);
   const paint = async (some: readonly PaintStroke[], canvas: Canvas) => {
-    await runSteps(painting(some, canvas, frame, fills ? below.colour : null), context.checkpoint);
+    const ground = fills ? below.colour : null;
+    await runSteps(painting(some, canvas, frame, ground, stamps), context.checkpoint);
     return canvas;
   };
   if (!isKept) return paint(all, empty());
@@ -63,6 +89,7 @@ export const strokes = partKind({
       words: (value) => (value.length === 1 ? '1 stroke' : `${value.length} strokes`),
     }),
   },
+  pictures: ({ strokes: all }) => picturesOf(all),
   reads: ({ strokes: all }) => (hasFill(all) ? ['colour'] : []),
   async values({ strokes: all }, scene) {
     return all.length === 0 ? 0 : copyOf((await paintedCanvas(all, [], scene)).cover);

@@ -46,6 +46,40 @@ function stampIn(name: StampName, colour: string): HTMLCanvasElement {
   return canvas;
 }
 
+/** A stamp of a picture as it is, or in one colour; null until it is there. */
+function pictureIn({ sha256 }: { sha256: string }, colour: string | null): HTMLCanvasElement | null {
+  const key = `${sha256} ${colour ?? ''}`;
+  const known = kept.get(key);
+  if (known) return known.width > 0 ? known : null;
+  const canvas = document.createElement('canvas');
+  canvas.width = 0;
+  kept.set(key, canvas);
+  const image = new Image();
+  image.src = `/api/sources/${sha256}/picture?edge=${2 * STAMP_SIDE}`;
+  void image.decode().then(() => {
+    const longer = Math.max(image.width, image.height);
+    canvas.width = longer;
+    canvas.height = longer;
+    const context = canvas.getContext('2d')!;
+    context.drawImage(image, (longer - image.width) / 2, (longer - image.height) / 2);
+    if (!colour) return;
+    context.globalCompositeOperation = 'source-in';
+    context.fillStyle = colour;
+    context.fillRect(0, 0, longer, longer);
+  });
+  return null;
+}
+
+/** What each print of a stroke is drawn with, and how far that reaches in radii; null where it is round. */
+function stampFor(
+  { stamp, picture, ownColours }: NonNullable<PaintStroke['prints']>,
+  colour: string,
+): { canvas: HTMLCanvasElement; reach: number } | null {
+  if (stamp) return { canvas: stampIn(stamp, colour), reach: STAMP_REACH };
+  const canvas = picture && pictureIn(picture, ownColours ? null : colour);
+  return canvas ? { canvas, reach: 1 } : null;
+}
+
 export interface Stage {
   plane: BrushPlane;
   lay: number;
@@ -70,7 +104,7 @@ function* tilesOf({ lay, wraps }: Stage): Generator<[number, number]> {
 function drawPrint(
   context: CanvasRenderingContext2D,
   { x, y, radius, degrees }: Print,
-  stamp: HTMLCanvasElement | null,
+  stamp: ReturnType<typeof stampFor>,
 ): void {
   if (!stamp) {
     context.beginPath();
@@ -81,8 +115,8 @@ function drawPrint(
   context.save();
   context.translate(x, y);
   context.rotate((degrees * Math.PI) / 180);
-  const reach = STAMP_REACH * radius;
-  context.drawImage(stamp, -reach, -reach, 2 * reach, 2 * reach);
+  const reach = stamp.reach * radius;
+  context.drawImage(stamp.canvas, -reach, -reach, 2 * reach, 2 * reach);
   context.restore();
 }
 
@@ -149,7 +183,7 @@ export function drawStroke(
     }
     const all = printsOf(image, image.prints, { width: look.edge, height: edgeY });
     const fresh = all.slice(before.prints[k] ?? 0);
-    const stamp = image.prints.stamp ? stampIn(image.prints.stamp, colour) : null;
+    const stamp = stampFor(image.prints, colour);
     overTiles(context, stroke, stage, () => {
       for (const print of fresh) drawPrint(context, print, stamp);
     });

@@ -4,7 +4,9 @@ import type { SettingValue } from '@zesty-tile/core';
 import { ItemDials } from '../../../bench/dials/item-dials.tsx';
 import { pressable } from '../../../bench/pressed.ts';
 import { GREY } from '../../../theme.ts';
+import { PictureField } from '../picture-field.tsx';
 import { type Owner, putPainted } from '../use-coats.ts';
+import { takeStamp } from './stamp-from-tile.ts';
 import {
   CARRIED,
   type CarriedChannel,
@@ -29,17 +31,19 @@ function inUse(
   { print, turns, turning }: Tip,
   carries: readonly CarriedChannel[],
   fills: boolean,
-): (keyof Tip)[] {
+): (keyof typeof TIP)[] {
   const carried = carries.map((channel) => CARRIED[channel]);
   const about = turns > 1 ? (['turnX', 'turnY'] as const) : [];
   if (fills) return [...carried, 'tolerance', 'gap', 'flow', 'mirror', 'turns', ...about];
   const isStamp = print !== 'band' && print !== 'round';
+  const ofPicture = print === 'picture' && carries.includes('colour') ? (['ownColours'] as const) : [];
   return [
     ...carried,
     'radius',
     'softness',
     'flow',
     'print',
+    ...ofPicture,
     ...(print === 'band' ? [] : (['spacing', 'size', 'stray', 'tint'] as const)),
     ...(isStamp ? (['turning'] as const) : []),
     ...(isStamp && turning !== 'random' ? (['degrees'] as const) : []),
@@ -57,6 +61,24 @@ interface TipDialsProps {
   /** The part of the mask that the brush is for, by its place. */
   at: number;
   erases: boolean;
+}
+
+/** The picture that is printed: from a file, or what of the tile lies under the brush. */
+function StampPicture({ picture }: { picture: Tip['picture'] }) {
+  return (
+    <>
+      <PictureField
+        label="Picture of the brush"
+        picture={picture}
+        onPicture={(next) => setTip({ picture: next })}
+      />
+      <Box>
+        <Button sx={pressable(false)} onClick={takeStamp}>
+          Take it from the tile …
+        </Button>
+      </Box>
+    </>
+  );
 }
 
 /** The dials of the selected brush. */
@@ -96,6 +118,7 @@ export function TipDials({ owner, at, erases }: TipDialsProps) {
         values={tip as unknown as Record<string, SettingValue>}
         onChange={(key, value) => setTip({ [key]: value } as Partial<Tip>)}
       />
+      {!fills && tip.print === 'picture' && <StampPicture picture={tip.picture} />}
       <span style={{ color: GREY.soft }}>
         {fills
           ? 'Press on the Floor: the region of like colour there is filled.'

@@ -7,6 +7,7 @@ import {
   number,
   type Paint,
   type PaintStroke,
+  type Prints,
   STAMP_NAMES,
   STAMPS,
   TURNINGS,
@@ -47,10 +48,15 @@ export const TIP = {
   }),
   print: choice({
     label: 'Prints',
-    help: 'One band along the stroke, or single prints: round, or of a stamp.',
+    help: 'One band along the stroke, or single prints: round, of a picture, or of a stamp.',
     default: 'band',
-    options: ['band', 'round', ...STAMP_NAMES],
-    names: ['None: one band', 'Round', ...STAMP_NAMES.map((name) => STAMPS[name].title)],
+    options: ['band', 'round', 'picture', ...STAMP_NAMES],
+    names: ['None: one band', 'Round', 'A picture', ...STAMP_NAMES.map((name) => STAMPS[name].title)],
+  }),
+  ownColours: flag({
+    label: 'Its own colours',
+    help: 'The picture carries its own colours in place of the colour of the brush.',
+    default: true,
   }),
   spacing: number({
     label: 'Spacing',
@@ -140,7 +146,10 @@ export const TIP = {
   }),
   smooth: share('Smoothing', 'How much trembling of the hand is smoothed; fast strokes are followed.', 0),
 };
-export type Tip = Values<typeof TIP>;
+export type Tip = Values<typeof TIP> & {
+  /** The picture that is printed; null while none is chosen. */
+  picture: NonNullable<Prints['picture']> | null;
+};
 
 /** Channels that strokes can carry something for, and by which of the brush's settings. */
 export const CARRIED = {
@@ -159,7 +168,11 @@ interface TipState {
   fills: boolean;
 }
 
-export const useTip = create<TipState>(() => ({ tip: defaultsOf(TIP), carries: ['colour'], fills: false }));
+export const useTip = create<TipState>(() => ({
+  tip: { ...defaultsOf(TIP), picture: null },
+  carries: ['colour'],
+  fills: false,
+}));
 
 export const setTip = (changes: Partial<Tip>): void =>
   useTip.setState(({ tip }) => ({ tip: { ...tip, ...changes } }));
@@ -182,6 +195,17 @@ export const scaleTip = (by: number): void =>
 function paintOf(tip: Tip, carries: readonly CarriedChannel[]): Paint | undefined {
   const paint = Object.fromEntries(carries.map((channel) => [CARRIED[channel], tip[CARRIED[channel]]]));
   return carries.length > 0 ? paint : undefined;
+}
+
+/** What a print is of: nothing more where it is round, as it is while no picture is chosen. */
+function stampOf(
+  { print, picture, ownColours }: Tip,
+  carries: readonly CarriedChannel[],
+): Pick<Prints, 'stamp' | 'picture' | 'ownColours'> {
+  if (print === 'band' || print === 'round') return {};
+  if (print !== 'picture') return { stamp: print };
+  if (!picture) return {};
+  return ownColours && carries.includes('colour') ? { picture, ownColours } : { picture };
 }
 
 /** A stroke of the brush as it is set; `seed` draws what is random. */
@@ -207,7 +231,7 @@ export function strokeOf(
       ? {}
       : {
           prints: {
-            ...(print === 'round' ? {} : { stamp: print }),
+            ...stampOf(tip, carries),
             spacing: tip.spacing,
             turning: tip.turning,
             degrees: tip.degrees,
