@@ -181,7 +181,9 @@ export function drawStroke(
       overTiles(context, stroke, stage, () => traceStroke(context, own, { ...image, points }, 0, 0));
       continue;
     }
-    const all = printsOf(image, image.prints, { width: look.edge, height: edgeY });
+    // Which way a print points along a stroke is known from its second point on.
+    const isKnown = image.prints.turning !== 'along' || image.points.length > 1;
+    const all = isKnown ? printsOf(image, image.prints, { width: look.edge, height: edgeY }) : [];
     const fresh = all.slice(before.prints[k] ?? 0);
     const stamp = stampFor(image.prints, colour);
     overTiles(context, stroke, stage, () => {

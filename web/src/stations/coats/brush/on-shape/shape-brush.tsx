@@ -36,6 +36,20 @@ function drawDab(context: CanvasRenderingContext2D, ring: Ring): void {
   context.fill();
 }
 
+/** Draws hits of a stroke as they come: as a band, or as single prints one spacing apart. */
+function dabs(context: CanvasRenderingContext2D, surface: LitSurface, tip: Tip) {
+  const apart = tip.print === 'band' ? 0 : 2 * tip.spacing * tip.radius * surface.edge;
+  let printed: SurfaceHit['at'] | null = null;
+  return (hits: { hit: SurfaceHit; pressure: number }[]) => {
+    for (const { hit, pressure } of hits) {
+      const { at } = hit;
+      if (printed && Math.hypot(...at.map((value, k) => value - printed![k])) < apart) continue;
+      printed = at;
+      drawDab(context, ringOf(surface, hit, tip.radius * surface.edge * radiusShare(pressure)));
+    }
+  };
+}
+
 /** Takes strokes over what the Sill shows: presses on the shape paint, all others go on to the view, which they turn. */
 function useShapeBrush(layer: RefObject<HTMLDivElement | null>, now: Hand) {
   const [ring, setRing] = useState<Ring | null>(null);
@@ -51,17 +65,11 @@ function useShapeBrush(layer: RefObject<HTMLDivElement | null>, now: Hand) {
     let stroke: ShapeStroke | null = null;
     let surface: LitSurface | null = null;
     let last: PointerPlace | null = null;
+    let drawHits: ReturnType<typeof dabs> = () => {};
     const placeOf = (event: PointerEvent): PointerPlace => {
       const box = view.getBoundingClientRect();
       const pressure = event.pointerType === 'pen' ? event.pressure : 1;
       return { x: event.clientX - box.left, y: event.clientY - box.top, pressure, ms: event.timeStamp };
-    };
-    const drawHits = (hits: { hit: SurfaceHit; pressure: number }[]) => {
-      const { tip } = hand.current;
-      for (const { hit, pressure } of hits) {
-        const radius = tip.radius * surface!.edge * radiusShare(pressure);
-        drawDab(context, ringOf(surface!, hit, radius));
-      }
     };
     const onDown = (event: PointerEvent) => {
       if (event.button !== 0 || !(event.target instanceof HTMLCanvasElement)) return;
@@ -85,6 +93,7 @@ function useShapeBrush(layer: RefObject<HTMLDivElement | null>, now: Hand) {
       isDrawing.current = true;
       const from = event.shiftKey ? last : null;
       stroke = shapeStroke(surface, { hit, place, from }, tip, view.clientHeight);
+      drawHits = dabs(context, surface, tip);
       drawHits(stroke.follow(place));
     };
     const onMove = (event: PointerEvent) => {
