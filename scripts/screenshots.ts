@@ -2,7 +2,7 @@ import { mkdtemp, rename, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { demoPicture, makeMissingPictures, seed } from '@zesty-tile/demo';
+import { demoPicture, makeMissingPictures, seed, writeLantern } from '@zesty-tile/demo';
 import { serve } from '@zesty-tile/server';
 import { chromium } from 'playwright-core';
 import { ensureChromium, run } from './setup.mjs';
@@ -85,7 +85,6 @@ try {
   await shot('bench-join');
   await page.getByRole('button', { name: 'Compare methods …' }).click();
   await page.getByText('· best').waitFor();
-  await shot('bench-ways');
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await page.getByRole('dialog').waitFor({ state: 'detached' });
   await page.getByRole('button', { name: '2 × 2' }).click();
@@ -269,6 +268,36 @@ try {
   await dials.getByText('1 stroke').waitFor();
   await settled();
   await shot('bench-coats');
+  await page.goto(server.url);
+  await page.locator('[data-tile="Garden lantern"]').click();
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  await open('coats', 'albedo');
+  await page.getByRole('button', { name: '1', exact: true }).click();
+  await page.getByRole('button', { name: 'Shape', exact: true }).click();
+  await page.getByLabel('Shape file').setInputFiles(await writeLantern());
+  await page.getByText('limonaia-lantern.obj').waitFor();
+  await page.keyboard.press('Escape');
+  await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
+  await page.getByRole('button', { name: 'Own', exact: true, pressed: true }).waitFor();
+  await page.locator('[data-coat="Lemon sprigs by hand"]').click();
+  await dials.getByRole('button', { name: 'Paint', exact: true }).click();
+  await brush.getByRole('button', { name: /^Colour of the brush/ }).click();
+  await page.getByRole('textbox', { name: 'Colour of the brush as sRGB' }).fill('#d8a23a');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  for (let k = 0; k < 6; k++) await page.keyboard.press('s');
+  await settled();
+  const sill = (await page.locator('[data-sill] canvas').first().boundingBox())!;
+  for (let k = 0; k <= 30; k++) {
+    const [x, y] = [0.35 + 0.011 * k, 0.44 + 0.02 * Math.sin(k / 2)];
+    await page.mouse.move(sill.x + x * sill.width, sill.y + y * sill.height);
+    if (k === 0) await page.mouse.down();
+  }
+  await page.mouse.up();
+  await dials.getByText('25 strokes').waitFor();
+  await page.locator('canvas[data-view="albedo"][data-size="1024"]').waitFor();
+  await settled();
+  await shot('sill-brush');
 } finally {
   await browser.close();
   await server.close();

@@ -13,12 +13,12 @@ import { MOST_STROKES, type PaintStroke, paintStrokesSchema } from '../../../pai
 import { data } from '../../../settings/kinds.ts';
 import type { PictureRef } from '../../../tile/given.ts';
 import { runSteps } from '../../../work/steps.ts';
-import { KEPT_SIZE } from '../kept.ts';
 import type { Scene } from '../scene.ts';
 import { partKind } from './part.ts';
 
-/** Strokes that are kept drawn, so that one more is not all of them again. */
+/** Strokes that are kept drawn, so that one more is not all of them again, and up to which size of the tile. */
 const KEPT_STROKES = 32;
+const KEPT_SIZE = 2048;
 
 const hasFill = (strokes: readonly PaintStroke[]): boolean => strokes.some(({ fill }) => fill !== undefined);
 
@@ -45,8 +45,8 @@ async function stampsOf(
 }
 
 /**
- * Strokes painted on an empty canvas: the cover, and at least the channel that is wanted. Small tiles keep it for whoever asks
- * next, so it must not be changed.
+ * Strokes painted on an empty canvas: the cover, and at least the channel that is wanted. Tiles up to that size keep it for whoever
+ * asks next, so it must not be changed.
  */
 export async function paintedCanvas(
   all: readonly PaintStroke[],
