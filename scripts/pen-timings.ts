@@ -10,10 +10,13 @@ const TRACK = Array.from({ length: PLACES }, (_, k): [number, number] => {
   return [0.5 + 0.2 * Math.sin(2 * t), 0.5 + 0.18 * Math.sin(3 * t + 0.5)];
 });
 
+/** What strokes are drawn on until the tile follows: over the Floor, or over the lit shape. */
+export type PenLayer = 'painted coat' | 'painted shape';
+
 /** Notes for each place of the pointer how long it takes until a frame is done that has paint there. */
-const WATCH_PEN = `(() => {
+const watchPen = (layer: PenLayer) => `(() => {
   window.penTimes = [];
-  const canvas = document.querySelector('canvas[data-tint-layer]');
+  const canvas = document.querySelector('canvas[data-tint-layer="${layer}"]');
   const context = canvas.getContext('2d');
   addEventListener('pointermove', (event) => {
     if (event.buttons === 0) return;
@@ -32,9 +35,12 @@ const share = (values: number[], of: number) =>
   [...values].sort((a, b) => a - b)[Math.floor(of * values.length)];
 
 /** From the pointer to the painted pixel while a stroke is drawn by hand at Coats, ms: median and 95th percentile. */
-export async function penTimes(page: Page): Promise<{ median: number; most: number }> {
-  await page.evaluate(WATCH_PEN);
-  const box = (await page.locator('canvas[data-tint-layer]').boundingBox())!;
+export async function penTimes(
+  page: Page,
+  layer: PenLayer = 'painted coat',
+): Promise<{ median: number; most: number }> {
+  await page.evaluate(watchPen(layer));
+  const box = (await page.locator(`canvas[data-tint-layer="${layer}"]`).boundingBox())!;
   const [first, ...rest] = TRACK.map(([x, y]): [number, number] => [
     box.x + x * box.width,
     box.y + y * box.height,
