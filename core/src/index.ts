@@ -213,7 +213,7 @@ export * from './statistics/statistics.ts';
 export { coverOf } from './strokes/cover.ts';
 export { radiusShare } from './strokes/pressure.ts';
 export { type Steadying, steadier } from './strokes/steady.ts';
-export type { Stroke } from './strokes/stroke.ts';
+export { type Stroke, thinned } from './strokes/stroke.ts';
 export { excessShare, metallicOf, toMetallic, USUAL_F0 } from './surface/convert.ts';
 export { albedoOf, dielectricOf, metallicChannel } from './surface/metalness.ts';
 export * from './surface/surface.ts';

@@ -1,5 +1,6 @@
 import { boundaryLoops, type Loop } from '../outline/boundary.ts';
 import { radiusShare } from '../strokes/pressure.ts';
+import { thinned } from '../strokes/stroke.ts';
 import type { Patch } from './stroke.ts';
 
 type Vector = readonly [number, number, number];
@@ -277,7 +278,7 @@ function atHome({ points, along, frame, within }: Patch): Patch {
   const [left, top] = [Math.floor(points[0][0]), Math.floor(points[0][1])];
   const moved = (loop: Loop) => loop.map((value, k) => rounded(value - (k % 2 === 0 ? left : top)));
   return {
-    points: points.map(([u, v, share]) => [rounded(u - left), rounded(v - top), rounded(share)]),
+    points: thinned(points).map(([u, v, share]) => [rounded(u - left), rounded(v - top), rounded(share)]),
     along: rounded(along),
     frame: frame.map(rounded) as Patch['frame'],
     ...(within ? { within: within.map(moved) } : {}),

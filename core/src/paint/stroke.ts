@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { MIRRORS } from '../masks/mask.ts';
 import { loopSchema } from '../outline/loop-schema.ts';
 import { STAMP_NAMES } from '../stamps/stamps.ts';
-import { strokeEntries } from '../strokes/stroke.ts';
+import { MOST_POINTS, strokeEntries } from '../strokes/stroke.ts';
 import { refSchema } from '../tile/given.ts';
 
 const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));
@@ -67,7 +67,7 @@ const length = v.pipe(v.number(), v.minValue(1e-4), v.maxValue(1e4));
  */
 export const patchSchema = v.strictObject({
   /** Its way in shares of the tile, and how much of the radius lies on this patch, 0..1. */
-  points: v.pipe(v.array(v.tuple([place, place, share])), v.minLength(1), v.maxLength(4000)),
+  points: v.pipe(v.array(v.tuple([place, place, share])), v.minLength(1), v.maxLength(MOST_POINTS)),
   /** How far along the stroke its way begins, as a share of the tile's longer edge: prints go on from the patch before. */
   along: v.pipe(v.number(), v.minValue(0), v.maxValue(1e5)),
   /**

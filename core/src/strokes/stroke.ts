@@ -2,7 +2,15 @@ import * as v from 'valibot';
 
 /** How far outside the tile a stroke may be led, in tile edges. */
 const FARTHEST = 128;
-const MOST_POINTS = 4000;
+/** Most points of one stroke. */
+export const MOST_POINTS = 4000;
+
+/** A way with no more points than a stroke may have: evenly, with the first and the last. */
+export function thinned<T>(points: readonly T[]): T[] {
+  if (points.length <= MOST_POINTS) return [...points];
+  const step = (points.length - 1) / (MOST_POINTS - 1);
+  return Array.from({ length: MOST_POINTS }, (_, k) => points[Math.round(k * step)]);
+}
 
 const place = v.pipe(v.number(), v.finite(), v.minValue(-FARTHEST), v.maxValue(FARTHEST));
 const share = v.pipe(v.number(), v.minValue(0), v.maxValue(1));

@@ -1,4 +1,4 @@
-import { type Steadying, type Stroke, steadier } from '@zesty-tile/core';
+import { type Steadying, type Stroke, steadier, thinned } from '@zesty-tile/core';
 import { type PointerEvent, useRef, useState } from 'react';
 import type { Look, Size } from './geometry.ts';
 
@@ -125,7 +125,7 @@ export function useBrush(plane: BrushPlane, { radius, begin, end, steady = FREE 
       setAhead([]);
       if (!stroke) return;
       last.current = stroke[stroke.length - 1];
-      end(stroke);
+      end(thinned(stroke));
     },
     onPointerLeave() {
       if (!gathered.current) setAt(null);

@@ -176,8 +176,11 @@ function surfaceOf(
         const tree = treeOf(mesh.geometry);
         return trianglesNear(mesh, tree, places, distance).map((one) => triangleOf(mesh, tree, one));
       });
-      const nearestOf = (triangle: ShapeTriangle) =>
-        places.reduce((a, b) => (awayOf(triangle, b) < awayOf(triangle, a) ? b : a));
+      // Near enough to look from: triangles that are larger than the brush are few.
+      const nearestOf = ({ corners: [corner] }: ShapeTriangle) => {
+        const apart = (place: Vector) => Math.hypot(...place.map((value, k) => value - corner[k]));
+        return places.reduce((a, b) => (apart(b) < apart(a) ? b : a));
+      };
       return found
         .filter((triangle) => hiddenToo || isSeen(triangle, nearestOf(triangle)))
         .map((triangle) => ({ triangle, away: awayOf(triangle, places[0]) }))
