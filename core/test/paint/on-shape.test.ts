@@ -1,6 +1,7 @@
 import { expect } from 'chai';
+import { emptyCanvas } from '../../src/paint/canvas.ts';
 import { patchesOf, type ShapePoint, type ShapeTriangle } from '../../src/paint/on-shape.ts';
-import { emptyCanvas, painting } from '../../src/paint/painting.ts';
+import { painting } from '../../src/paint/painting.ts';
 import type { PaintStroke } from '../../src/paint/stroke.ts';
 import { TORUS } from '../../src/raster/edges.ts';
 import { runToEnd } from '../../src/work/steps.ts';

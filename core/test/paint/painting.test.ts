@@ -1,7 +1,8 @@
 import { type PaintStroke, type Prints, Raster, resizeArea, runToEnd } from '@zesty-tile/core';
 import { expect } from 'chai';
+import { emptyCanvas, type PaintedChannel } from '../../src/paint/canvas.ts';
 import { turnedImages } from '../../src/paint/images.ts';
-import { emptyCanvas, type PaintedChannel, painting } from '../../src/paint/painting.ts';
+import { painting } from '../../src/paint/painting.ts';
 import { printsOf } from '../../src/paint/prints.ts';
 import { MIRROR, TORUS } from '../../src/raster/edges.ts';
 

@@ -1,6 +1,7 @@
 import { type PaintStroke, Raster, runToEnd, srgbToLinear } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { emptyCanvas, painting } from '../../src/paint/painting.ts';
+import { emptyCanvas } from '../../src/paint/canvas.ts';
+import { painting } from '../../src/paint/painting.ts';
 import { levelFor, pictureStamp, stampAt } from '../../src/paint/picture-stamp.ts';
 import { TORUS } from '../../src/raster/edges.ts';
 

@@ -1,6 +1,7 @@
 import { newPart, type PaintStroke, runToEnd } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { emptyCanvas, painting } from '../../../src/paint/painting.ts';
+import { emptyCanvas } from '../../../src/paint/canvas.ts';
+import { painting } from '../../../src/paint/painting.ts';
 import { TORUS } from '../../../src/raster/edges.ts';
 import { coatCover } from '../../../src/stations/coats/mask/cover.ts';
 import type { Scene } from '../../../src/stations/coats/scene.ts';

@@ -6,8 +6,8 @@ import {
   copyOfCanvas,
   emptyCanvas,
   type PaintedChannel,
-  painting,
-} from '../../../paint/painting.ts';
+} from '../../../paint/canvas.ts';
+import { painting } from '../../../paint/painting.ts';
 import { type PictureStamp, pictureStamp } from '../../../paint/picture-stamp.ts';
 import { MOST_STROKES, type PaintStroke, paintStrokesSchema } from '../../../paint/stroke.ts';
 import { data } from '../../../settings/kinds.ts';
