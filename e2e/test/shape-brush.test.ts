@@ -139,6 +139,21 @@ describe('painting on the lit shape', () => {
     for (const [u, v] of [all[0], all.at(-1)!]) await untilTile(u - Math.floor(u), v - Math.floor(v), BRUSH);
   });
 
+  it('a stroke on the terrace goes over its parts, and is taken back', async () => {
+    await shown('Terrace');
+    await lead([
+      [0.35, 0.7],
+      [0.45, 0.6],
+      [0.55, 0.45],
+    ]);
+    await dials().getByText('2 strokes').waitFor();
+    const [, { patches }] = await strokesSaved();
+    const [u, v] = patches![0].points[0];
+    await untilTile(u, v, BRUSH);
+    await page.keyboard.press('Control+z');
+    await dials().getByText('1 stroke', { exact: true }).waitFor();
+  });
+
   it('says why nothing is painted while two are compared', async () => {
     await within(page, 'Compare', () => choose(page, 'Compare with', 'Its albedo alone'));
     await page.getByText('No painting on the shape while two are compared.').waitFor();
