@@ -13,7 +13,7 @@ const OUT = fileURLToPath(new URL('../out', import.meta.url));
 /** Where the picture of a demo source lies once it is made. */
 export const demoPicture = (id: DemoId): string => join(OUT, `limonaia-${id}.jpg`);
 
-/** The file of the object that is painted by its parts, made anew. */
+/** Writes the object that is painted by its parts; its file. */
 export async function writeLantern(): Promise<string> {
   await mkdir(OUT, { recursive: true });
   const file = join(OUT, 'limonaia-lantern.obj');

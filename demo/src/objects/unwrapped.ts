@@ -40,25 +40,25 @@ const GAP = 0.006;
 /** And about all of them, so that the tile meets itself. */
 const BORDER = 0.02;
 
-interface Laid {
+interface Placed {
   piece: Piece;
   x: number;
   y: number;
 }
 
 /** Pieces in rows in a square of side 1 at a scale; null where they do not fit. */
-function inRows(pieces: readonly Piece[], scale: number): Laid[] | null {
-  const laid: Laid[] = [];
+function inRows(pieces: readonly Piece[], scale: number): Placed[] | null {
+  const found: Placed[] = [];
   let [x, y, row] = [BORDER, BORDER, 0];
   for (const piece of pieces) {
     const [w, h] = [scale * piece.width, scale * piece.height];
     if (x + w + BORDER > 1) [x, y, row] = [BORDER, y + row + GAP, 0];
     if (x + w + BORDER > 1 || y + h + BORDER > 1) return null;
-    laid.push({ piece, x, y });
+    found.push({ piece, x, y });
     x += w + GAP;
     row = Math.max(row, h);
   }
-  return laid;
+  return found;
 }
 
 /** An object that is unwrapped at one scale. */
@@ -75,16 +75,17 @@ export interface Unwrapped {
 export function objectOf(pieces: readonly Piece[]): Unwrapped {
   const tallest = [...pieces].sort((a, b) => b.height - a.height);
   let scale = 100;
-  let laid = inRows(tallest, scale);
-  while (!laid) {
+  let found = inRows(tallest, scale);
+  while (!found) {
     scale *= 0.995;
-    laid = inRows(tallest, scale);
+    found = inRows(tallest, scale);
   }
+  const placed = found;
   const lines: string[] = [];
   let corners = 0;
   for (const part of new Set(pieces.map((piece) => piece.part))) {
     lines.push(`o ${part}`);
-    for (const { piece, x, y } of laid.filter((one) => one.piece.part === part)) {
+    for (const { piece, x, y } of placed.filter((one) => one.piece.part === part)) {
       const { across, down } = piece;
       for (let j = 0; j <= down; j++) {
         for (let i = 0; i <= across; i++) {
@@ -110,7 +111,6 @@ export function objectOf(pieces: readonly Piece[]): Unwrapped {
       corners += (across + 1) * (down + 1);
     }
   }
-  const placed = laid;
   return {
     obj: `${lines.join('\n')}\n`,
     edgeMetres: Number((1 / scale).toFixed(3)),
