@@ -7,6 +7,7 @@ import { mapping } from '../planes/mapped.ts';
 import type { Edges } from '../raster/edges.ts';
 import type { Raster } from '../raster/raster.ts';
 import type { Sides } from '../raster/sides.ts';
+import { wrapped } from '../raster/wrapped.ts';
 import { coverOf } from '../strokes/cover.ts';
 import type { WorkContext } from '../team/context.ts';
 import { inParts, runSteps, type Steps } from '../work/steps.ts';
@@ -64,8 +65,6 @@ export function inRange(
   }
   return out;
 }
-
-const wrapped = (at: number, n: number): number => ((at % n) + n) % n;
 
 /**
  * Draws strokes in their order into what was painted before them, 0..1, and gives that back; one that erases takes earlier ones

@@ -1,9 +1,8 @@
+import { wrapped } from '../raster/wrapped.ts';
 import { coverOf } from '../strokes/cover.ts';
 import { type Canvas, layerOf, type OnShape, put, type Where } from './canvas.ts';
 import { coverPatch } from './patch.ts';
 import type { PaintStroke } from './stroke.ts';
-
-const wrapped = (at: number, n: number): number => ((at % n) + n) % n;
 
 /** One band along the whole way of a stroke. */
 export function paintBand(

@@ -1,6 +1,7 @@
 import type { Loop } from '../outline/boundary.ts';
 import type { Edges } from '../raster/edges.ts';
 import type { Sides } from '../raster/sides.ts';
+import { wrapped } from '../raster/wrapped.ts';
 import type { Patch } from './stroke.ts';
 
 /** How far a stroke goes beyond the lines around its patch: in shares of the longer edge, and at least in pixels. */
@@ -100,8 +101,6 @@ export function roomOf({ points, frame: [a, b, d], within }: Patch, reach: numbe
   const alongRows = widened(marked(within, room, field), columns, 1, rows, margin);
   return { ...room, inside: widened(alongRows, rows, columns, columns, margin) };
 }
-
-const wrapped = (at: number, n: number): number => ((at % n) + n) % n;
 
 /**
  * Visits pixels of a patch about a stretch of it: whose places on the surface, in pixels of the longer edge, lie in a box. What

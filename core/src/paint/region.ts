@@ -1,8 +1,7 @@
+import { wrapped } from '../raster/wrapped.ts';
 import { type Canvas, layerOf, numbersOf, put, type Where } from './canvas.ts';
 import { type Filling, filled } from './fill.ts';
 import type { PaintStroke } from './stroke.ts';
-
-const wrapped = (at: number, n: number): number => ((at % n) + n) % n;
 
 /** The region of like colour about the first point of a stroke. */
 export function paintFill(canvas: Canvas, stroke: PaintStroke & { fill: Filling }, where: Where): void {

@@ -1,6 +1,7 @@
 import { seen } from '../../../kernels/cut-costs/reference.ts';
 import { type Edges, MIRROR } from '../../../raster/edges.ts';
 import { Raster } from '../../../raster/raster.ts';
+import { wrapped } from '../../../raster/wrapped.ts';
 import { resizeArea } from '../../../sampling/resize.ts';
 import { sampleBilinear } from '../../../sampling/sample.ts';
 import { statistics } from '../../../statistics/statistics.ts';
@@ -64,8 +65,6 @@ function ringOf(radius: number): [number, number][] {
     }),
   );
 }
-
-const wrapped = (i: number, n: number) => ((i % n) + n) % n;
 
 /** Distance between places of the tile, the short way round where it wraps. */
 function apart(a: Candidate, b: { x: number; y: number }, width: number, height: number): number {

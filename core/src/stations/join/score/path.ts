@@ -1,3 +1,4 @@
+import { wrapped } from '../../../raster/wrapped.ts';
 import type { CutPath } from '../cut.ts';
 
 /** A step of the cut between two pixels of the tile: one on each side. */
@@ -8,8 +9,6 @@ export interface Crossing {
   toX: 0 | 1;
   toY: 0 | 1;
 }
-
-const wrap = (i: number, n: number) => ((i % n) + n) % n;
 
 /**
  * Where a seam crosses the tile, `across` pixels over the seam and `along` it. A path was found in a strip that begins `before` pixels
@@ -27,8 +26,8 @@ export function crossings(
   const found: Crossing[] = [];
   const add = (column: number, row: number, isAcross: boolean) => {
     // The pixel left of (or above) the step; on its side the two axes change places.
-    const x = wrap(column - before, across);
-    const y = wrap(row - beforeAlong, along);
+    const x = wrapped(column - before, across);
+    const y = wrapped(row - beforeAlong, along);
     found.push(
       turned
         ? { x: y, y: x, toX: isAcross ? 0 : 1, toY: isAcross ? 1 : 0 }
