@@ -66,13 +66,17 @@ export function Surface({
   useEffect(() => () => material.dispose(), [material]);
   const [across, down] = repeat;
   const { width, height } = maps.albedo;
-  const tile = useMemo((): TileOnMesh => {
-    const longer = Math.max(width, height);
-    return { repeat: [(across * longer) / width, (down * longer) / height], edge, isOther };
-  }, [across, down, width, height, edge, isOther]);
+  const longer = Math.max(width, height);
+  const tile = useMemo(
+    (): TileOnMesh => ({
+      repeat: [(across * longer) / width, (down * longer) / height],
+      edge,
+      isOther,
+    }),
+    [across, down, longer, width, height, edge, isOther],
+  );
   useEffect(() => {
     setLook(material, textures, maps, { show, off, opacityAs, bothFaces, glow });
-    const longer = Math.max(width, height);
     const hasDepth = !off.includes('height');
     place(
       material,
@@ -95,6 +99,7 @@ export function Surface({
     uniforms,
     textures,
     maps,
+    longer,
     width,
     height,
     tile,
