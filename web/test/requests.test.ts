@@ -10,53 +10,63 @@ const picture = (repairs: number): Update => ({
   shown: { repairs } as ShownView,
 });
 
-/** Requests whose engine answers when it is told to, and what was taken of its answers. */
+/** Requests of an engine that says what it is made to say: their numbers, and what was taken. */
 function asked() {
-  const answers: ((update: Update) => unknown)[] = [];
+  const numbers: number[] = [];
   const taken: Update[] = [];
   const asking = requests(
-    (take) => answers.push(take),
+    (number) => numbers.push(number),
     (update) => taken.push(update),
     AT_ONCE,
   );
-  return { asking, answers, taken };
+  return { asking, numbers, taken };
 }
 
 describe('what the Bench asks of its engine', () => {
   it('is asked for at once, and a newer wish as soon as the picture before is there', () => {
-    const { asking, answers, taken } = asked();
+    const { asking, numbers, taken } = asked();
     asking.ask();
     asking.ask();
     asking.ask();
-    expect(answers).to.have.length(1);
-    answers[0](picture(1));
-    expect(answers).to.have.length(2);
-    answers[1](picture(2));
-    expect(answers).to.have.length(2);
+    expect(numbers).to.deep.equal([1]);
+    asking.hear(picture(1), 1);
+    expect(numbers).to.deep.equal([1, 2]);
+    asking.hear(picture(2), 2);
+    expect(numbers).to.deep.equal([1, 2]);
     expect(taken).to.deep.equal([picture(1), picture(2)]);
     asking.end();
   });
 
-  it('an older request that is heard late does not bring its picture back over a newer one', () => {
-    const { asking, answers, taken } = asked();
+  it('maps of an older request are taken too, as later ones hold only what changed', () => {
+    const { asking, taken } = asked();
+    const maps: Update = { kind: 'maps', maps: { isMetal: false } };
     asking.ask();
-    answers[0](picture(2));
+    asking.hear(picture(1), 1);
     asking.ask();
-    // Until the newer one answers, the older one may still say something.
-    answers[0]({ kind: 'repeats', repeats: [] });
-    answers[1](picture(3));
-    answers[0](picture(2));
-    answers[0]({ kind: 'idle' });
-    expect(taken.map(({ kind }) => kind)).to.deep.equal(['view', 'repeats', 'view']);
-    expect(taken.at(-1)).to.deep.equal(picture(3));
+    asking.hear(maps, 1);
+    asking.hear(maps, 2);
+    expect(taken).to.deep.equal([picture(1), maps, maps]);
+    asking.end();
+  });
+
+  it('an older request that ends does not let go of a newer one that has no picture yet', () => {
+    const { asking, numbers } = asked();
+    asking.ask();
+    asking.hear(picture(1), 1);
+    asking.ask();
+    asking.ask();
+    asking.hear({ kind: 'idle' }, 1);
+    expect(numbers).to.deep.equal([1, 2]);
+    asking.hear({ kind: 'idle' }, 2);
+    expect(numbers).to.deep.equal([1, 2, 3]);
     asking.end();
   });
 
   it('after its end nothing is taken any more', () => {
-    const { asking, answers, taken } = asked();
+    const { asking, taken } = asked();
     asking.ask();
     asking.end();
-    answers[0](picture(1));
+    asking.hear(picture(1), 1);
     expect(taken).to.deep.equal([]);
   });
 });

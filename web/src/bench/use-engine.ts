@@ -18,9 +18,9 @@ export const askAgain = (): void => askNow();
 
 const requestsOfBench = (): Requests =>
   requests(
-    (take) => {
+    (number) => {
       const { recipe, source } = useBench.getState();
-      void running?.show({ recipe, source, view: viewInForce(useBench.getState()) }, Comlink.proxy(take));
+      void running?.show({ recipe, source, view: viewInForce(useBench.getState()) }, number);
     },
     (update) => useBench.getState().take(update),
   );
@@ -47,6 +47,7 @@ export function useEngine(): void {
       end = started.end;
       asking.end();
       asking = requestsOfBench();
+      void running.listen(Comlink.proxy(asking.hear));
       void running.keepWithin(useSettings.getState().cacheMb * 1e6);
       askNow = asking.ask;
       asking.ask();

@@ -121,6 +121,9 @@ export type Update =
   | { kind: 'idle' }
   | { kind: 'failed'; code: string; message: string; hint: string };
 
+/** Takes what the engine says of a request, by its number; of a picture it says when it is painted. */
+export type Hear = (update: Update, request: number) => Promise<void> | undefined;
+
 /** One way of joining as it is offered: small, and measured. */
 export interface OfferedJoin {
   method: Recipe['stations']['join']['method'];
@@ -195,7 +198,10 @@ export interface ShownCoat extends Thumbnail {
 
 /** What the worker offers to the page. */
 export interface EngineWorker {
-  show(request: ShowRequest, onUpdate: (update: Update) => Promise<void> | undefined): Promise<void>;
+  /** All that is said of requests goes to `hear`, by one way, so that it comes in the order in which it was said: of maps and stations only what is new is sent, and none of it may be lost or overtaken. */
+  listen(hear: Hear): void;
+  /** Shows a recipe in place of that of the request before. */
+  show(request: ShowRequest, number: number): Promise<void>;
   /** Another view of what is already computed, which is followed from now on. */
   look(view: ViewName): Promise<ShownView | null>;
   /** A view of what is already computed, once. */

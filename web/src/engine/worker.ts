@@ -22,7 +22,7 @@ import { farPicture } from './far-picture.ts';
 import { cachedView, engine, made, transferred, viewOf } from './made.ts';
 import { shownCover } from './mask-cover.ts';
 import { offersOf } from './offers.ts';
-import type { EngineWorker, ShownMaps } from './protocol.ts';
+import type { EngineWorker, Hear, ShownMaps } from './protocol.ts';
 import { readAt } from './read-at.ts';
 import { BEFORE_OCCLUSION, OCCLUSION, Showing, transfers } from './showing.ts';
 import { newMaps } from './sill-maps.ts';
@@ -37,15 +37,19 @@ const viewStation = (view: ViewName, { stations }: Recipe): StationName =>
   isMap(view) && coatsInUse(stations.coats).length > 0 ? 'coats' : stationOf(view);
 
 let current: AbortController | null = null;
+let told: Hear = () => undefined;
 
 const worker: EngineWorker = {
   ...offersOf(engine),
   ...coatPicturesOf(engine),
-  async show(request, onUpdate) {
+  listen(hear) {
+    told = hear;
+  },
+  async show(request, number) {
     current?.abort();
     current = new AbortController();
     made.wantedView = request.view;
-    await new Showing(request, onUpdate, current.signal).run();
+    await new Showing(request, (update) => told(update, number), current.signal).run();
   },
   async look(view) {
     made.wantedView = view;
