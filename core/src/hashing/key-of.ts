@@ -9,8 +9,15 @@ const hashed = (text: string): string => bytesToHex(sha256(utf8ToBytes(text))).s
 /** Texts of objects that were seen before. Data is never changed in place, so an object's text never changes. */
 const known = new WeakMap<object, string>();
 
+const shortOf = (text: string): string => (text.length <= SHORT ? text : `#${hashed(text)}`);
+
+/** A place, a colour: so small that to look it up takes as long as to write it. */
+const isTuple = (value: object): boolean =>
+  Array.isArray(value) && value.length <= 4 && value.every(Number.isFinite);
+
 function textOf(value: unknown): string {
   if (value === null || typeof value !== 'object') return JSON.stringify(value) ?? 'null';
+  if (isTuple(value)) return shortOf(`[${(value as number[]).join()}]`);
   const kept = known.get(value);
   if (kept !== undefined) return kept;
   const text = Array.isArray(value)
@@ -20,7 +27,7 @@ function textOf(value: unknown): string {
         .sort()
         .map((key) => `${JSON.stringify(key)}:${textOf((value as Record<string, unknown>)[key])}`)
         .join()}}`;
-  const short = text.length <= SHORT ? text : `#${hashed(text)}`;
+  const short = shortOf(text);
   known.set(value, short);
   return short;
 }

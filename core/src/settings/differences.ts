@@ -1,4 +1,4 @@
-import { stableJson } from '../hashing/stable-json.ts';
+import { keyOf } from '../hashing/key-of.ts';
 import {
   type ListSetting,
   type Setting,
@@ -20,7 +20,7 @@ export interface Difference {
 
 type Item = Record<string, SettingValue>;
 
-const isSame = (a: unknown, b: unknown): boolean => a === b || stableJson(a) === stableJson(b);
+const isSame = (a: unknown, b: unknown): boolean => a === b || keyOf(a) === keyOf(b);
 
 /** Pairs of items to compare one by one, with the place of each in the later list; null where the lists do not correspond. */
 function pairs(setting: ListSetting, from: Item[], to: Item[]): [before: Item, after: Item, place: number][] {

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
-import { PLAIN_REPEAT, type Recipe, type Repeat, type SourceRef, stableJson } from '@zesty-tile/core';
+import { keyOf, PLAIN_REPEAT, type Recipe, type Repeat, type SourceRef } from '@zesty-tile/core';
 import { Link } from 'react-router';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
@@ -53,7 +53,7 @@ function leftWords(before: number, now: number, repeats: readonly Repeat[]): str
 /** The repeat figure of a recipe; undefined until it is measured. */
 const useRepeatFigure = (recipe: Recipe, source: SourceRef, isWanted: boolean): number | undefined =>
   useQuery({
-    queryKey: ['repeat figure', source.sha256, stableJson([recipe.stations, recipe.masks, recipe.seed])],
+    queryKey: ['repeat figure', source.sha256, keyOf([recipe.stations, recipe.masks, recipe.seed])],
     queryFn: () => engineNow()!.repeatFigure({ recipe, source }),
     enabled: isWanted,
     staleTime: Number.POSITIVE_INFINITY,
