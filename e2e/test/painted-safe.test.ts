@@ -129,6 +129,44 @@ describe('strokes by hand are not lost', () => {
     await two.context().close();
   });
 
+  it('of many strokes only new ones are sent and kept in the browser, and a tab that ends finds all again', async () => {
+    const id = url.split('/').at(-2)!;
+    const { revision } = await (await fetch(`${stage.url}/api/tiles/${id}`)).json();
+    const { recipe, number: base } = revision;
+    const part = recipe.stations.coats.stack[0].parts.find((one: { by: string }) => one.by === 'strokes');
+    const [stroke] = part.strokes;
+    part.strokes = Array.from({ length: 600 }, (_, k) => ({ ...stroke, points: [[k / 600, 0.95]] }));
+    const body = JSON.stringify({ base, recipe });
+    const headers = { 'Content-Type': 'application/json' };
+    const put = await fetch(`${stage.url}/api/tiles/${id}/revisions`, { method: 'POST', headers, body });
+    expect(put.status).to.equal(201);
+    const page = await stage.page();
+    await open(page);
+    const save = page.waitForRequest((one) => one.method() === 'POST' && one.url().endsWith('/revisions'));
+    await paint(page, PLACES.upper);
+    const sent = (await save).postData()!;
+    expect(sent.length).to.be.below(body.length / 4);
+    await saved(page);
+    await dials(page).getByText('601 strokes').waitFor();
+    await stage.stop();
+    await paint(page, PLACES.middle);
+    await page
+      .getByTestId('saved')
+      .getByText(/Offline/)
+      .waitFor();
+    const kept = (await page.evaluate(`localStorage.getItem('zesty draft ${id}')`)) as string;
+    expect(kept.length).to.be.below(body.length / 4);
+    const context = page.context();
+    await page.close();
+    await stage.restart();
+    const next = await context.newPage();
+    await open(next);
+    await dials(next).getByText('602 strokes').waitFor();
+    for (const place of [PLACES.upper, PLACES.middle]) await untilPixel(next, ...place, RED);
+    await saved(next);
+    await context.close();
+  });
+
   it('nothing failed on the way that was not made to', () => {
     expect(stage.serverErrors).to.deep.equal([]);
   });

@@ -20,6 +20,7 @@ import { projectRoutes } from './routes/projects.ts';
 import { recipeRoutes } from './routes/recipes.ts';
 import { revisionRoutes } from './routes/revisions.ts';
 import { rigRoutes } from './routes/rigs.ts';
+import { sheetRoutes } from './routes/sheets.ts';
 import { sourceRoutes } from './routes/sources.ts';
 import { surroundingsRoutes } from './routes/surroundings.ts';
 import { tileRoutes } from './routes/tiles.ts';
@@ -51,6 +52,7 @@ const api = ({ db, blobs, pool, crates, looks, queue }: Parts) =>
       return c.json(health, health.ok ? 200 : 503);
     })
     .route('/projects', projectRoutes(db))
+    .route('/sheets', sheetRoutes(db))
     .route('/sources', sourceRoutes(db, blobs, pool))
     .route('/tiles', tileRoutes(db, crates, looks))
     .route('/tiles', revisionRoutes(db, looks))

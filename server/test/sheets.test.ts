@@ -1,4 +1,4 @@
-import { parseRecipe, type Recipe } from '@zesty-tile/core';
+import { detachSheets, parseRecipe, type Recipe, sheetsIn } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { and, eq } from 'drizzle-orm';
 import { recipeRevision, strokeSheet } from '../src/db/schema.ts';
@@ -67,6 +67,41 @@ describe('stroke sheets in the store', () => {
     const { body: other } = await server.ask('GET', `/api/tiles/${copy.tile.id}`);
     expect(other.revision.recipe.stations.join.repairs).to.have.length(71);
     expect(await sheets()).to.equal(4);
+  });
+
+  it('a revision may name sheets that are stored, and bring only what is new', async () => {
+    const { number, recipe } = await newest();
+    const repairs = Array.from({ length: 72 }, (_, k) => heal(k));
+    const join = { ...recipe.stations.join, repairs };
+    const changed = parseRecipe({ ...recipe, stations: { ...recipe.stations, join } });
+    const { stored, sheets: all } = detachSheets(changed);
+    const [last, ...others] = [...all.keys()].reverse();
+    const at = `/api/tiles/${id}/revisions`;
+    const without = await server.ask('POST', at, { base: number, recipe: stored });
+    expect([without.status, without.body.error.code]).to.deep.equal([422, 'sheets_missing']);
+    const one = { [last]: all.get(last) };
+    const saved = await server.ask('POST', at, { base: number, recipe: stored, sheets: one });
+    expect(saved.status).to.equal(201);
+    expect((await newest()).recipe).to.deep.equal(changed);
+    const { body } = await server.ask('POST', '/api/sheets/find', { hashes: [...others, 'f'.repeat(32)] });
+    expect(Object.keys(body.sheets).sort()).to.deep.equal([...others].sort());
+    expect(body.sheets[others[0]]).to.deep.equal(all.get(others[0]));
+    const wrong = await server.ask('POST', '/api/sheets/find', { hashes: ['../x'] });
+    expect(wrong.status).to.equal(422);
+    expect(wrong.body.error.message).to.include('32 hexadecimal digits');
+  });
+
+  it('a sheet is stored by what it holds, whatever hash it is sent under', async () => {
+    const { number, recipe } = await newest();
+    const { stored } = detachSheets(recipe);
+    const claimed = sheetsIn(stored)[0];
+    const forged = [heal(900)];
+    const at = `/api/tiles/${id}/revisions`;
+    await server.ask('POST', at, { base: number, recipe: stored, sheets: { [claimed]: forged } });
+    const { body } = await server.ask('POST', '/api/sheets/find', { hashes: [claimed] });
+    expect(body.sheets[claimed]).to.have.length(32);
+    expect((await newest()).recipe.stations.join.repairs[0]).to.deep.equal(heal(900));
+    await save(71);
   });
 
   it('a revision that was stored whole, as earlier versions did, opens', async () => {

@@ -22,6 +22,21 @@ export type StoredRecipe = Omit<Recipe, 'stations' | 'masks'> & { stations: obje
 
 type Values = Record<string, SettingValue>;
 
+/** Sheets that were cut before, by their first stroke. Strokes are never changed in place. */
+const known = new WeakMap<object, { sheet: Sheet; hash: string }>();
+
+/** The sheet from a place of a list on, and its hash; of the same strokes it is the same sheet. */
+function sheetAt(all: Sheet, from: number): { sheet: Sheet; hash: string } {
+  const sheet = all.slice(from, from + SHEET_LENGTH);
+  const first = sheet[0] as object;
+  const kept = known.get(first);
+  if (kept?.sheet.length === sheet.length && kept.sheet.every((stroke, k) => stroke === sheet[k]))
+    return kept;
+  const cut = { sheet, hash: contentKey(sheet) };
+  known.set(first, cut);
+  return cut;
+}
+
 function detachValue(setting: Setting, value: SettingValue, sheets: Map<string, Sheet>): SettingValue {
   if (setting.type === 'list') return detachItems(setting, value as Values[], sheets);
   if (setting.type !== 'data' || !setting.onSheets) return value;
@@ -29,8 +44,7 @@ function detachValue(setting: Setting, value: SettingValue, sheets: Map<string, 
   if (all.length === 0) return value;
   const hashes: string[] = [];
   for (let from = 0; from < all.length; from += SHEET_LENGTH) {
-    const sheet = all.slice(from, from + SHEET_LENGTH);
-    const hash = contentKey(sheet);
+    const { sheet, hash } = sheetAt(all, from);
     sheets.set(hash, sheet);
     hashes.push(hash);
   }
@@ -45,7 +59,7 @@ const detachAll = (settings: SettingsOf, values: Values, sheets: Map<string, She
     Object.entries(settings).map(([key, setting]) => [key, detachValue(setting, values[key], sheets)]),
   );
 
-/** A recipe without its strokes, and the sheets they are on, by the hash of each. */
+/** A recipe without its strokes, and the sheets they are on, by the hash of each. Sheets are hashed once. */
 export function detachSheets(recipe: Recipe): { stored: StoredRecipe; sheets: Map<string, Sheet> } {
   const sheets = new Map<string, Sheet>();
   const root = detachAll(ROOT_SETTINGS, recipe as unknown as Values, sheets) as { masks: unknown };

@@ -1,10 +1,22 @@
-import { changesBetween, changeWords, parseRecipe, SECTION_WORDS, valueWords } from '@zesty-tile/core';
+import {
+  attachSheets,
+  changesBetween,
+  changeWords,
+  Problem,
+  parseRecipe,
+  type Recipe,
+  SECTION_WORDS,
+  type Sheet,
+  sheetsIn,
+  valueWords,
+} from '@zesty-tile/core';
 import { Hono } from 'hono';
 import * as v from 'valibot';
 import type { Database } from '../db/open.ts';
 import { isTaken } from '../db/taken.ts';
 import { bodyOf, RECIPE_BODY } from '../input.ts';
 import type { Looks } from '../looks.ts';
+import { MOST_SHEETS, storedSheets } from '../store/recipes.ts';
 import {
   addRevision,
   newestNumber,
@@ -21,8 +33,39 @@ const PAGE = 40;
 const newRevisionSchema = v.strictObject({
   /** The revision the change was made on. */
   base: v.pipe(v.number(), v.integer()),
+  /** Whole, or with strokes named by the hashes of their sheets. */
   recipe: v.unknown(),
+  /** Those of the sheets that the store may not have, by their hashes. */
+  sheets: v.optional(v.record(v.string(), v.array(v.unknown())), {}),
 });
+
+/** @throws Problem `sheets_missing` where sheets are neither stored nor sent along. */
+async function wholeRecipe(
+  db: Database,
+  { recipe, sheets }: v.InferOutput<typeof newRevisionSchema>,
+): Promise<Recipe> {
+  const sent = new Map(Object.entries(sheets));
+  const named = sheetsIn(recipe);
+  if (named.length > MOST_SHEETS) {
+    const hint = 'Remove some of the strokes by hand, then save it again.';
+    throw new Problem('bad_input', `The recipe names more than ${MOST_SHEETS} sheets.`, hint, 'recipe');
+  }
+  const stored = await storedSheets(
+    db,
+    named.filter((hash) => !sent.has(hash)),
+  );
+  const find = (hash: string): Sheet => {
+    const sheet = sent.get(hash) ?? stored.get(hash);
+    if (sheet) return sheet;
+    throw new Problem(
+      'sheets_missing',
+      'Strokes that the recipe names are not stored here.',
+      'Send it again with all its strokes.',
+      'sheets',
+    );
+  };
+  return parseRecipe(attachSheets(recipe, find));
+}
 
 /** What was changed since the revision before, in words. */
 function wordsOf(revision: Revision, before: Revision | undefined): string[] {
@@ -66,7 +109,7 @@ export const revisionRoutes = (db: Database, looks: Looks) => {
     .post('/:id/revisions', async (c) => {
       const row = await tileRow(db, c.req.param('id'));
       const given = await bodyOf(c, newRevisionSchema, RECIPE_BODY);
-      const recipe = parseRecipe(given.recipe);
+      const recipe = await wholeRecipe(db, given);
       const newest = await newestNumber(db, row.id);
       const conflict = async () => {
         const number = await newestNumber(db, row.id);

@@ -1,8 +1,18 @@
-import { attachSheets, detachSheets, Problem, parseRecipe, type Recipe, sheetsIn } from '@zesty-tile/core';
+import {
+  attachSheets,
+  detachSheets,
+  Problem,
+  parseRecipe,
+  type Recipe,
+  type Sheet,
+  sheetsIn,
+} from '@zesty-tile/core';
 import { inArray } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { strokeSheet } from '../db/schema.ts';
 
+/** Sheets of one recipe: more than the largest lists of strokes come to. */
+export const MOST_SHEETS = 4096;
 /** Sheets asked for in one query. */
 const AT_ONCE = 500;
 
@@ -17,19 +27,25 @@ export function recipeToStore(db: Database, recipe: Recipe) {
   return { stored, statements };
 }
 
+/** Sheets that are stored, by their hashes; what is not stored is left out. */
+export async function storedSheets(db: Database, hashes: readonly string[]): Promise<Map<string, Sheet>> {
+  const sheets = new Map<string, Sheet>();
+  for (let from = 0; from < hashes.length; from += AT_ONCE) {
+    const some = hashes.slice(from, from + AT_ONCE);
+    const found = await db.select().from(strokeSheet).where(inArray(strokeSheet.hash, some));
+    for (const { hash, strokes } of found) sheets.set(hash, strokes);
+  }
+  return sheets;
+}
+
 /** Rows with their recipes whole and of the present version, however they were stored. */
 export async function withRecipes<T extends { recipe: unknown }>(
   db: Database,
   rows: readonly T[],
 ): Promise<(Omit<T, 'recipe'> & { recipe: Recipe })[]> {
   const hashes = [...new Set(rows.flatMap(({ recipe }) => sheetsIn(recipe)))];
-  const sheets = new Map<string, unknown[]>();
-  for (let from = 0; from < hashes.length; from += AT_ONCE) {
-    const some = hashes.slice(from, from + AT_ONCE);
-    const found = await db.select().from(strokeSheet).where(inArray(strokeSheet.hash, some));
-    for (const { hash, strokes } of found) sheets.set(hash, strokes);
-  }
-  const find = (hash: string): unknown[] => {
+  const sheets = await storedSheets(db, hashes);
+  const find = (hash: string): Sheet => {
     const strokes = sheets.get(hash);
     if (strokes) return strokes;
     throw new Problem(

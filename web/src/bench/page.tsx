@@ -1,17 +1,28 @@
 import LinearProgress from '@mui/material/LinearProgress';
 import { useQuery } from '@tanstack/react-query';
-import { parseRecipe, STATION_NAMES, type StationName } from '@zesty-tile/core';
+import { detachSheets, parseRecipe, type Sheet, STATION_NAMES, type StationName } from '@zesty-tile/core';
 import { useEffect, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { answerOf, api } from '../api/client.ts';
 import { openSetup } from '../setup/use-setup.ts';
 import { Bench } from './bench.tsx';
-import { dropDraft, readDraft } from './draft.ts';
+import { dropDraft, readDraft, sheetsForDraft } from './draft.ts';
 import { isSameWork, recipeChanged, startSaving, useSave } from './save.ts';
 import { openTile, useBench } from './state.ts';
 
 const isStation = (name: string | undefined): name is StationName =>
   STATION_NAMES.includes(name as StationName);
+
+/** A tile, and strokes that its draft in this browser does not hold itself. */
+async function tileWithSheets(id: string) {
+  let sheets: Record<string, Sheet> = {};
+  const tile = await answerOf(api.tiles[':id'].$get({ param: { id } }));
+  const hashes = sheetsForDraft(id);
+  if (hashes.length > 0) {
+    ({ sheets } = await answerOf(api.sheets.find.$post({ json: { hashes } } as never)));
+  }
+  return { ...tile, sheets };
+}
 
 /** Loads a tile and hands it to the Bench; what an earlier visit left unsaved comes back. */
 export function BenchPage() {
@@ -19,7 +30,7 @@ export function BenchPage() {
   const [opened, setOpened] = useState('');
   const { data, error } = useQuery({
     queryKey: ['tile', id],
-    queryFn: () => answerOf(api.tiles[':id'].$get({ param: { id } })),
+    queryFn: () => tileWithSheets(id),
     staleTime: 0,
     gcTime: 0,
   });
@@ -27,7 +38,8 @@ export function BenchPage() {
     if (!data || opened === id) return;
     const held = parseRecipe(data.revision.recipe);
     const { sha256, width, height } = data.source;
-    const kept = readDraft(id);
+    const known = detachSheets(held).sheets;
+    const kept = readDraft(id, (hash) => known.get(hash) ?? data.sheets[hash]);
     // A page that was left while its save was under way finds its own change saved: that is no conflict.
     const draft = kept && isSameWork(kept.recipe, held) ? null : kept;
     if (kept && !draft) dropDraft(id);

@@ -1,4 +1,4 @@
-import { keyOf, type Recipe } from '@zesty-tile/core';
+import { detachSheets, keyOf, type Recipe, type Sheet } from '@zesty-tile/core';
 import { create } from 'zustand';
 import { ApiError, api } from '../api/client.ts';
 import { dropDraft, keepDraft, readDraft } from './draft.ts';
@@ -17,6 +17,9 @@ export const useSave = create<{ state: SaveState }>(() => ({ state: { kind: 'sav
 const PAUSE_MS = 700;
 const AGAIN_MS = 3000;
 
+/** Sheets of strokes of the open tile that the server holds. */
+let held = new Map<string, Sheet>();
+
 let saved = '';
 let savedAt: Date | null = null;
 let timer: ReturnType<typeof setTimeout> | undefined;
@@ -29,9 +32,10 @@ const essence = ({ seed, masks, stations }: Recipe) => keyOf([seed, masks, stati
 /** Whether two recipes are the same work. */
 export const isSameWork = (a: Recipe, b: Recipe): boolean => essence(a) === essence(b);
 
-/** Tells the saver which recipe the server holds. */
+/** Tells the saver which recipe the server holds, and from which sheets of strokes it was read. */
 export function startSaving(recipe: Recipe): void {
   clearTimeout(timer);
+  held = detachSheets(recipe).sheets;
   saved = essence(recipe);
   savedAt = null;
   setState({ kind: 'saved', at: null });
@@ -55,7 +59,7 @@ export function recipeChanged(): void {
   }
   const { tileId, base, recipe } = useBench.getState();
   // Decisions follow from the settings, and are large.
-  keepDraft(tileId, { base, recipe: { ...recipe, decisions: {} } });
+  keepDraft(tileId, { base, recipe: { ...recipe, decisions: {} } }, (hash) => held.has(hash));
   const { state } = useSave.getState();
   if (state.kind === 'conflict') return;
   if (state.kind !== 'away') setState({ kind: 'changed' });
@@ -63,18 +67,30 @@ export function recipeChanged(): void {
   timer = setTimeout(() => void saveNow(), PAUSE_MS);
 }
 
-async function post(tileId: string, base: number, recipe: Recipe): Promise<number> {
+/** Saves a recipe without strokes on sheets that are held already. */
+async function post(
+  tileId: string,
+  base: number,
+  recipe: Recipe,
+  heldThen: ReadonlyMap<string, Sheet>,
+): Promise<number> {
+  const { stored, sheets } = detachSheets(recipe);
+  const fresh = Object.fromEntries([...sheets].filter(([hash]) => !heldThen.has(hash)));
   let response: Response;
   try {
     response = await api.tiles[':id'].revisions.$post({
       param: { id: tileId },
-      json: { base, recipe },
+      json: { base, recipe: stored, sheets: fresh },
     } as never);
   } catch {
     throw new ApiError('away', 'The server does not answer.', 'See that it runs.');
   }
   const answer = await response.json();
   if (response.status === 409) throw new Conflict(answer.newest);
+  // Versions that an earlier program stored hold their strokes themselves, without sheets.
+  if (answer.error?.code === 'sheets_missing' && heldThen.size > 0) {
+    return post(tileId, base, recipe, new Map());
+  }
   if (!response.ok) throw new ApiError(answer.error.code, answer.error.message, answer.error.hint);
   return answer.revision.number;
 }
@@ -91,12 +107,17 @@ class Conflict extends Error {
 /** True while the Bench still holds the tile: a late answer must not touch the next one. */
 const isOpen = (tileId: string) => useBench.getState().tileId === tileId;
 
-/** The draft of a tile that was left before its save was answered. */
-function settleDraft(tileId: string, saidRecipe: Recipe, number: number): void {
-  const draft = readDraft(tileId);
+/** The draft of a tile that was left before its save was answered; the server holds these sheets of it. */
+function settleDraft(
+  tileId: string,
+  saidRecipe: Recipe,
+  number: number,
+  sheets: ReadonlyMap<string, Sheet>,
+): void {
+  const draft = readDraft(tileId, (hash) => sheets.get(hash));
   if (!draft) return;
   if (essence(draft.recipe) === essence(saidRecipe)) dropDraft(tileId);
-  else keepDraft(tileId, { base: number, recipe: draft.recipe });
+  else keepDraft(tileId, { base: number, recipe: draft.recipe }, (hash) => sheets.has(hash));
 }
 
 function tell(error: unknown): void {
@@ -113,11 +134,13 @@ function tell(error: unknown): void {
 
 async function save(): Promise<void> {
   const { tileId, base, recipe } = useBench.getState();
+  const heldThen = held;
   setState({ kind: 'saving' });
   try {
-    const number = await post(tileId, base, recipe);
+    const number = await post(tileId, base, recipe, heldThen);
+    for (const [hash, sheet] of detachSheets(recipe).sheets) heldThen.set(hash, sheet);
     if (!isOpen(tileId)) {
-      settleDraft(tileId, recipe, number);
+      settleDraft(tileId, recipe, number, heldThen);
       return;
     }
     saved = essence(recipe);

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { sending } from './carried.ts';
 import type { EngineWorker } from './protocol.ts';
 
 export type Engine = Comlink.Remote<EngineWorker>;
@@ -7,5 +8,5 @@ export type Engine = Comlink.Remote<EngineWorker>;
 export function startEngine(onCrash: () => void): { engine: Engine; end(): void } {
   const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
   worker.addEventListener('error', onCrash);
-  return { engine: Comlink.wrap<EngineWorker>(worker), end: () => worker.terminate() };
+  return { engine: sending(Comlink.wrap<EngineWorker>(worker)), end: () => worker.terminate() };
 }

@@ -16,6 +16,7 @@ import {
   WORKING_SIZE,
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
+import { receiving } from './carried.ts';
 import { coatPicturesOf } from './coat-pictures.ts';
 import { lookedCrate } from './crate-look.ts';
 import { farPicture } from './far-picture.ts';
@@ -146,4 +147,4 @@ const worker: EngineWorker = {
   },
 };
 
-Comlink.expose(worker);
+Comlink.expose(receiving(worker));
