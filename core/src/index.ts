@@ -43,7 +43,7 @@ export { PLANES } from './memory/pool.ts';
 export { snappedNoise } from './noise/noise.ts';
 export { boundaryLoops, islandsOf, type Loop } from './outline/boundary.ts';
 export { turnedImages } from './paint/images.ts';
-export { nearestOn, patchesOf, type ShapePoint, type ShapeTriangle } from './paint/on-shape.ts';
+export { nearestOn, patchesOf, type ShapePoint, type ShapeTriangle, upOn } from './paint/on-shape.ts';
 export { levelFor, type PictureStamp, pictureStamp, stampAt } from './paint/picture-stamp.ts';
 export { type Print, printsOf } from './paint/prints.ts';
 export { type Paint, type PaintStroke, type Prints, TURNINGS } from './paint/stroke.ts';

@@ -154,6 +154,36 @@ describe('painting on the lit shape', () => {
     await dials().getByText('1 stroke', { exact: true }).waitFor();
   });
 
+  it('prints of a stamp are seen as they will be while the pointer is held', async () => {
+    await shown('Slab');
+    const setPrints = async (name: string) => {
+      await dials().getByRole('combobox', { name: 'Prints' }).click();
+      await page.getByRole('option', { name, exact: true }).click();
+      await page.locator('.MuiMenu-root').waitFor({ state: 'detached' });
+    };
+    const way = [
+      [0.35, 0.55],
+      [0.5, 0.45],
+      [0.65, 0.5],
+    ] as const;
+    const seen: Record<string, number> = {};
+    for (const name of ['Round', 'Leaf']) {
+      await setPrints(name);
+      await press(way);
+      seen[name] = await previewed();
+      await page.mouse.up();
+      await dials().getByText('2 strokes').waitFor();
+      const prints = (await strokesSaved()).at(-1)!;
+      const [u, v] = prints.patches![0].points[0];
+      await untilTile(u - Math.floor(u), v - Math.floor(v), BRUSH);
+      await dials().getByRole('button', { name: 'Undo last stroke' }).click();
+      await dials().getByText('1 stroke', { exact: true }).waitFor();
+    }
+    // A leaf fills a part of the disc that it lies in.
+    expect(seen.Leaf).to.be.within(0.2 * seen.Round, 0.85 * seen.Round);
+    await setPrints('None: one band');
+  });
+
   it('says why nothing is painted while two are compared', async () => {
     await within(page, 'Compare', () => choose(page, 'Compare with', 'Its albedo alone'));
     await page.getByText('No painting on the shape while two are compared.').waitFor();

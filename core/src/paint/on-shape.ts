@@ -12,10 +12,11 @@ export interface ShapeTriangle {
   places: readonly [Place, Place, Place];
 }
 
-/** A place on a shape that the pointer was over, and the weight of the pen 0..1. */
+/** A place on a shape that the pointer was over, the weight of the pen 0..1, and the direction on the shape in which it leans. */
 export interface ShapePoint {
   at: Vector;
   pressure: number;
+  lean?: Vector;
 }
 
 export interface ShapeBrush {
@@ -74,6 +75,12 @@ function facetOf(triangle: ShapeTriangle, edge: number): Facet | null {
   const middle = scaled(plus(corners[0], plus(corners[1], corners[2])), 1 / 3);
   const reach = Math.max(...corners.map((corner) => lengthOf(minus(corner, middle))));
   return { ...triangle, normal, middle, reach, growU, growV, frame };
+}
+
+/** The direction on a triangle that is up in the tile; null where it has no area, there or on the shape. */
+export function upOn(triangle: ShapeTriangle): Vector | null {
+  const facet = facetOf(triangle, 1);
+  return facet && scaled(facet.growV, -1 / lengthOf(facet.growV));
 }
 
 /** How far lengths of a patch may differ from those of its first triangle. */
@@ -180,11 +187,18 @@ export function nearestOn([a, b, c]: ShapeTriangle['corners'], point: Vector): V
 
 const rounded = (value: number): number => Math.round(1e5 * value) / 1e5;
 
+/** A direction on a facet in degrees clockwise from up, as places of a patch have it. */
+function degreesOf(direction: Vector, { growU, growV }: Facet, [a, b, d]: Patch['frame']): number {
+  const y = dot(growV, direction) / d;
+  const x = (dot(growU, direction) - b * y) / a;
+  return Math.round((Math.atan2(x, -y) * 180) / Math.PI);
+}
+
 /** Where a point of the way lies for a cluster, how much of the radius reaches it, and how far the point is from it; null out of reach. */
 function pointOn(
-  { members }: Cluster,
+  { members, frame }: Cluster,
   facets: readonly Facet[],
-  { at, pressure }: ShapePoint,
+  { at, pressure, lean }: ShapePoint,
   radius: number,
 ): { point: Patch['points'][number]; away: number } | null {
   const own = radius * radiusShare(pressure);
@@ -205,7 +219,11 @@ function pointOn(
   const [shiftU, shiftV] = members.get(found)!;
   const u = places[0][0] + dot(growU, from) + shiftU;
   const v = places[0][1] + dot(growV, from) + shiftV;
-  return { point: [u, v, Math.sqrt(Math.max(0, own * own - above * above)) / radius], away: nearest };
+  const share = Math.sqrt(Math.max(0, own * own - above * above)) / radius;
+  const point: Patch['points'][number] = lean
+    ? [u, v, share, degreesOf(lean, facets[found], frame)]
+    : [u, v, share];
+  return { point, away: nearest };
 }
 
 /** The parts of a way that reach a cluster, and how far along the way each begins. */
@@ -278,7 +296,12 @@ function atHome({ points, along, frame, within }: Patch): Patch {
   const [left, top] = [Math.floor(points[0][0]), Math.floor(points[0][1])];
   const moved = (loop: Loop) => loop.map((value, k) => rounded(value - (k % 2 === 0 ? left : top)));
   return {
-    points: thinned(points).map(([u, v, share]) => [rounded(u - left), rounded(v - top), rounded(share)]),
+    points: thinned(points).map(([u, v, share, ...lean]) => [
+      rounded(u - left),
+      rounded(v - top),
+      rounded(share),
+      ...lean,
+    ]) as Patch['points'],
     along: rounded(along),
     frame: frame.map(rounded) as Patch['frame'],
     ...(within ? { within: within.map(moved) } : {}),

@@ -133,14 +133,14 @@ export function visitPatch(
   }
 }
 
-/** The way of a patch on the surface in pixels of the longer edge, and how much of the radius lies on it there. */
+/** The way of a patch on the surface in pixels of the longer edge, and how much of the radius lies on it there, and where the pen leans. */
 export function wayOf(
   { points, frame: [a, b, d] }: Patch,
   { longer }: Scale,
-): { x: number; y: number; share: number }[] {
-  return points.map(([u, v, share]) => {
+): { x: number; y: number; share: number; lean: number }[] {
+  return points.map(([u, v, share, lean = 0]) => {
     const y = v / d;
-    return { x: ((u - b * y) / a) * longer, y: y * longer, share };
+    return { x: ((u - b * y) / a) * longer, y: y * longer, share, lean };
   });
 }
 

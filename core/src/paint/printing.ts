@@ -95,10 +95,11 @@ export function* printPatches(
   for (const patch of stroke.patches) {
     const scale = scaleOf(patch, where);
     const { longer, pixel } = scale;
-    const points = wayOf(patch, scale).map(({ x, y, share }) => [
+    const points = wayOf(patch, scale).map(({ x, y, share, lean }) => [
       x / longer,
       y / longer,
       pressureOf(share),
+      lean,
     ]) as PaintStroke['points'];
     // What strays, and corners of a stamp, lie further out than the brush.
     const reach = (Math.SQRT2 * STAMP_REACH + stroke.prints.stray) * stroke.radius;

@@ -60,14 +60,22 @@ const fillSchema = v.strictObject({
 
 const place = v.pipe(v.number(), v.minValue(-64), v.maxValue(64));
 const length = v.pipe(v.number(), v.minValue(1e-4), v.maxValue(1e4));
+const degrees = v.pipe(v.number(), v.minValue(-180), v.maxValue(180));
 
 /**
  * A stroke over a shape, as one patch of the shape's surface takes it: where lengths on the surface have nearly the same lengths
  * in the tile all over.
  */
 export const patchSchema = v.strictObject({
-  /** Its way in shares of the tile, and how much of the radius lies on this patch, 0..1. */
-  points: v.pipe(v.array(v.tuple([place, place, share])), v.minLength(1), v.maxLength(MOST_POINTS)),
+  /**
+   * Its way in shares of the tile, how much of the radius lies on this patch, 0..1, and the direction the pen leans in where it
+   * leans, in degrees clockwise from up on the surface.
+   */
+  points: v.pipe(
+    v.array(v.union([v.tuple([place, place, share]), v.tuple([place, place, share, degrees])])),
+    v.minLength(1),
+    v.maxLength(MOST_POINTS),
+  ),
   /** How far along the stroke its way begins, as a share of the tile's longer edge: prints go on from the patch before. */
   along: v.pipe(v.number(), v.minValue(0), v.maxValue(1e5)),
   /**

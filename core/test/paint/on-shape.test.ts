@@ -85,6 +85,41 @@ describe('strokes over a shape', () => {
     expect(meanApart(painted(stroke), painted(flat))).to.be.below(1e-4);
   });
 
+  it('carry the lean of the pen, by which prints are turned, however the texture coordinates lie', () => {
+    const turned = sheet(
+      8,
+      (s, t) => [s, -t, 0],
+      (s, t) => [t, 1 - s],
+    );
+    const leans = (triangles: ShapeTriangle[], lean: Vector) => {
+      const way = line([0.3, -0.5, 0], [0.6, -0.5, 0]).map((point) => ({ ...point, lean }));
+      return strokeOn(triangles, way).patches![0].points.map(([, , , degrees]) => degrees);
+    };
+    expect(new Set(leans(FLAT, [0, 1, 0]))).to.deep.equal(new Set([0]));
+    expect(new Set(leans(FLAT, [1, 0, 0]))).to.deep.equal(new Set([90]));
+    expect(new Set(leans(FLAT, [-Math.SQRT1_2, -Math.SQRT1_2, 0]))).to.deep.equal(new Set([-135]));
+    // Up on this sheet is to the left in the tile.
+    expect(new Set(leans(turned, [0, 1, 0]))).to.deep.equal(new Set([-90]));
+    const way = line([0.3, -0.5, 0], [0.6, -0.5, 0]);
+    const prints = {
+      stamp: 'leaf',
+      spacing: 1.2,
+      turning: 'pen',
+      degrees: 0,
+      size: 0,
+      stray: 0,
+      tint: 0,
+      seed: 1,
+    };
+    const leaning = way.map((point) => ({ ...point, lean: [1, 0, 0] as Vector }));
+    const stroke = strokeOn(FLAT, leaning, { more: { prints } });
+    const { patches: _patches, ...plain } = stroke;
+    const flat = { ...plain, points: way.map(({ at: [x, y] }) => [x, -y, 1, 90]) } as PaintStroke;
+    const upright = strokeOn(FLAT, way, { more: { prints } });
+    expect(meanApart(painted(stroke), painted(flat))).to.be.below(1e-3);
+    expect(meanApart(painted(stroke), painted(upright))).to.be.above(5e-3);
+  });
+
   it('keep their true size where texture coordinates are stretched and sheared', () => {
     const stretched = sheet(
       8,

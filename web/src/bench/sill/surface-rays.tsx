@@ -1,5 +1,5 @@
 import { useThree } from '@react-three/fiber';
-import { nearestOn, type ShapeTriangle } from '@zesty-tile/core';
+import { nearestOn, type ShapeTriangle, upOn } from '@zesty-tile/core';
 import { useEffect } from 'react';
 import * as THREE from 'three';
 import { MeshBVH } from 'three-mesh-bvh';
@@ -163,7 +163,8 @@ function surfaceOf(
       const hit = firstHit(meshes, rays.ray, side);
       if (!hit || hit.mesh.userData.tile.isOther) return null;
       const triangle = triangleOf(hit.mesh, hit.tree, hit.triangle);
-      return { at: listOf(hit.at), normal: listOf(normalOf(triangle)), place: placeOn(triangle, hit.at) };
+      const [at, normal] = [listOf(hit.at), listOf(normalOf(triangle))];
+      return { at, normal, up: upOn(triangle) ?? [0, 1, 0], place: placeOn(triangle, hit.at) };
     },
     viewOf(at) {
       const { x, y } = new THREE.Vector3(...at).project(camera);

@@ -7,6 +7,8 @@ export interface SurfaceHit {
   at: Vector;
   /** Which way the surface faces there. */
   normal: Vector;
+  /** Which way is up in the tile. */
+  up: Vector;
   /** In shares of the tile, not wrapped. */
   place: [number, number];
 }

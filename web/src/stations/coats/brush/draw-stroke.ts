@@ -70,11 +70,17 @@ function pictureIn({ sha256 }: { sha256: string }, colour: string | null): HTMLC
   return null;
 }
 
-/** What each print of a stroke is drawn with, and how far that reaches in radii; null where it is round. */
-function stampFor(
+/** What a print is drawn with, and how far that reaches in radii. */
+export interface DrawnStamp {
+  canvas: HTMLCanvasElement;
+  reach: number;
+}
+
+/** What each print of a stroke is drawn with; null where it is round. */
+export function stampFor(
   { stamp, picture, ownColours }: NonNullable<PaintStroke['prints']>,
   colour: string,
-): { canvas: HTMLCanvasElement; reach: number } | null {
+): DrawnStamp | null {
   if (stamp) return { canvas: stampIn(stamp, colour), reach: STAMP_REACH };
   const canvas = picture && pictureIn(picture, ownColours ? null : colour);
   return canvas ? { canvas, reach: 1 } : null;
@@ -104,7 +110,7 @@ function* tilesOf({ lay, wraps }: Stage): Generator<[number, number]> {
 function drawPrint(
   context: CanvasRenderingContext2D,
   { x, y, radius, degrees }: Print,
-  stamp: ReturnType<typeof stampFor>,
+  stamp: DrawnStamp | null,
 ): void {
   if (!stamp) {
     context.beginPath();

@@ -2,15 +2,22 @@ import Box from '@mui/material/Box';
 import { type PaintStroke, radiusShare } from '@zesty-tile/core';
 import { type RefObject, useEffect, useRef, useState } from 'react';
 import { RING } from '../../../../bench/floor/trace.ts';
-import { fromHome } from '../../../../bench/floor/use-brush.ts';
+import { fromHome, leanOf } from '../../../../bench/floor/use-brush.ts';
 import { useSill } from '../../../../bench/sill/state.ts';
-import { type LitSurface, litSurface, type SurfaceHit } from '../../../../bench/sill/under-pointer.ts';
+import { type LitSurface, litSurface, type Vector } from '../../../../bench/sill/under-pointer.ts';
 import { useBench } from '../../../../bench/state.ts';
 import { CARD } from '../../../../theme.ts';
 import { addStroke, type Owner, useCoats } from '../../use-coats.ts';
-import { previewColour } from '../draw-stroke.ts';
-import { type CarriedChannel, fillOf, type Tip, useCarried, useTip } from '../tip.ts';
-import { type PointerPlace, ringOf, type ShapeStroke, shapeStroke } from './shape-stroke.ts';
+import { type DrawnStamp, previewColour, stampFor } from '../draw-stroke.ts';
+import { type CarriedChannel, fillOf, strokeOf, type Tip, useCarried, useTip } from '../tip.ts';
+import {
+  type FollowedHit,
+  type PointerPlace,
+  ringOf,
+  type ShapeStroke,
+  seenSquare,
+  shapeStroke,
+} from './shape-stroke.ts';
 
 /** How strongly strokes show before the tile follows. */
 const OPACITY = 0.85;
@@ -36,16 +43,50 @@ function drawDab(context: CanvasRenderingContext2D, ring: Ring): void {
   context.fill();
 }
 
+const minus = (a: Vector, b: Vector) => a.map((value, k) => value - b[k]) as unknown as Vector;
+
+/** Turned so between prints whose way is drawn at random; which it will be is known only once the stroke is whole. */
+const GOLDEN_ANGLE = 137.5;
+
 /** Draws hits of a stroke as they come: as a band, or as single prints one spacing apart. */
-function dabs(context: CanvasRenderingContext2D, surface: LitSurface, tip: Tip) {
+function dabs(
+  context: CanvasRenderingContext2D,
+  surface: LitSurface,
+  tip: Tip,
+  stamp: DrawnStamp | null,
+): (hits: readonly FollowedHit[]) => void {
   const apart = tip.print === 'band' ? 0 : 2 * tip.spacing * tip.radius * surface.edge;
-  let printed: SurfaceHit['at'] | null = null;
-  return (hits: { hit: SurfaceHit; pressure: number }[]) => {
-    for (const { hit, pressure } of hits) {
-      const { at } = hit;
-      if (printed && Math.hypot(...at.map((value, k) => value - printed![k])) < apart) continue;
+  let printed: Vector | null = null;
+  let count = 0;
+  const print = ({ hit, pressure, lean }: FollowedHit, way: Vector | null) => {
+    const radius = tip.radius * surface.edge * radiusShare(pressure);
+    count++;
+    if (!stamp) {
+      drawDab(context, ringOf(surface, hit, radius));
+      return;
+    }
+    const direction = { fixed: hit.up, along: way ?? hit.up, random: hit.up, pen: lean ?? hit.up }[
+      tip.turning
+    ];
+    const degrees = tip.degrees + (tip.turning === 'random' ? GOLDEN_ANGLE * count : 0);
+    context.setTransform(...seenSquare(surface, hit, direction, { radius, degrees }));
+    context.drawImage(stamp.canvas, -stamp.reach, -stamp.reach, 2 * stamp.reach, 2 * stamp.reach);
+    context.resetTransform();
+  };
+  /** Which way the first print points along a stroke is known from the next place on. */
+  let first: FollowedHit | null = null;
+  return (hits) => {
+    for (const one of hits) {
+      const { at } = one.hit;
+      const way = printed && minus(at, printed);
+      if (first && way) {
+        print(first, way);
+        first = null;
+      }
+      if (way && Math.hypot(...way) < apart) continue;
       printed = at;
-      drawDab(context, ringOf(surface, hit, tip.radius * surface.edge * radiusShare(pressure)));
+      if (way || tip.turning !== 'along' || !stamp) print(one, way);
+      else first = one;
     }
   };
 }
@@ -68,12 +109,12 @@ function useShapeBrush(layer: RefObject<HTMLDivElement | null>, now: Hand) {
     let drawHits: ReturnType<typeof dabs> = () => {};
     const placeOf = (event: PointerEvent): PointerPlace => {
       const box = view.getBoundingClientRect();
-      const pressure = event.pointerType === 'pen' ? event.pressure : 1;
-      return { x: event.clientX - box.left, y: event.clientY - box.top, pressure, ms: event.timeStamp };
+      const [pressure, lean] = event.pointerType === 'pen' ? [event.pressure, leanOf(event)] : [1, null];
+      return { x: event.clientX - box.left, y: event.clientY - box.top, pressure, lean, ms: event.timeStamp };
     };
     const onDown = (event: PointerEvent) => {
       if (event.button !== 0 || !(event.target instanceof HTMLCanvasElement)) return;
-      const { tip, fills, erase, carries, onStroke } = hand.current;
+      const { tip, fills, erase, carries, seed, onStroke } = hand.current;
       surface = litSurface();
       const place = placeOf(event);
       const hit = surface?.hitAt(place.x, place.y);
@@ -89,11 +130,13 @@ function useShapeBrush(layer: RefObject<HTMLDivElement | null>, now: Hand) {
         canvas.width = view.clientWidth;
         canvas.height = view.clientHeight;
       }
-      context.fillStyle = previewColour(erase, carries.includes('colour') ? tip.colour : undefined);
+      const colour = previewColour(erase, carries.includes('colour') ? tip.colour : undefined);
+      context.fillStyle = colour;
       isDrawing.current = true;
       const from = event.shiftKey ? last : null;
       stroke = shapeStroke(surface, { hit, place, from }, tip, view.clientHeight);
-      drawHits = dabs(context, surface, tip);
+      const { prints } = strokeOf([[0, 0]], erase, seed, tip, carries);
+      drawHits = dabs(context, surface, tip, prints ? stampFor(prints, colour) : null);
       drawHits(stroke.follow(place));
     };
     const onMove = (event: PointerEvent) => {

@@ -23,17 +23,58 @@ const unit = (a: Vector): Vector => {
   return [a[0] / length, a[1] / length, a[2] / length];
 };
 
-/** The ring of a brush on the surface, in places of the view. */
-export function ringOf(surface: LitSurface, { at, normal }: SurfaceHit, radius: number): [number, number][] {
+/** Two directions on the surface, square to each other. */
+function tangentsOf({ normal }: SurfaceHit): [Vector, Vector] {
   const [x, y, z] = normal.map(Math.abs);
   const side: Vector = x <= y && x <= z ? [1, 0, 0] : y <= z ? [0, 1, 0] : [0, 0, 1];
   const first = unit(cross(normal, side));
-  const second = cross(normal, first);
+  return [first, cross(normal, first)];
+}
+
+const mixed = (a: Vector, of: Vector, c: number, other: Vector, s: number): Vector =>
+  a.map((value, i) => value + c * of[i] + s * other[i]) as unknown as Vector;
+
+/** The ring of a brush on the surface, in places of the view. */
+export function ringOf(surface: LitSurface, hit: SurfaceHit, radius: number): [number, number][] {
+  const [first, second] = tangentsOf(hit);
   return Array.from({ length: CORNERS }, (_, k) => {
     const angle = (2 * Math.PI * k) / CORNERS;
     const [c, s] = [radius * Math.cos(angle), radius * Math.sin(angle)];
-    return surface.viewOf(at.map((value, i) => value + c * first[i] + s * second[i]) as unknown as Vector);
+    return surface.viewOf(mixed(hit.at, first, c, second, s));
   });
+}
+
+/** How a square about a place that stands in a direction of the surface is seen, for a canvas: from radii to CSS pixels. */
+export function seenSquare(
+  surface: LitSurface,
+  { at, normal }: SurfaceHit,
+  direction: Vector,
+  { radius, degrees }: { radius: number; degrees: number },
+): [number, number, number, number, number, number] {
+  const side = unit(cross(direction, normal));
+  const ahead = cross(normal, side);
+  const angle = (degrees * Math.PI) / 180;
+  const [c, s] = [radius * Math.cos(angle), radius * Math.sin(angle)];
+  const [x, y] = surface.viewOf(at);
+  const up = surface.viewOf(mixed(at, ahead, c, side, s));
+  const right = surface.viewOf(mixed(at, side, c, ahead, -s));
+  return [right[0] - x, right[1] - y, x - up[0], y - up[1], x, y];
+}
+
+/** The direction on the surface that is seen in a direction of the view, in degrees clockwise from up; by a step of a length. */
+function alongView(surface: LitSurface, hit: SurfaceHit, degrees: number, step: number): Vector | undefined {
+  const [first, second] = tangentsOf(hit);
+  const [from, a, b] = [
+    hit.at,
+    mixed(hit.at, first, step, second, 0),
+    mixed(hit.at, first, 0, second, step),
+  ].map(surface.viewOf);
+  const [ax, ay, bx, by] = [a[0] - from[0], a[1] - from[1], b[0] - from[0], b[1] - from[1]];
+  const area = ax * by - ay * bx;
+  if (Math.abs(area) < 1e-9) return undefined;
+  const angle = (degrees * Math.PI) / 180;
+  const [x, y] = [Math.sin(angle), -Math.cos(angle)];
+  return unit(mixed([0, 0, 0], first, (x * by - y * bx) / area, second, (ax * y - ay * x) / area));
 }
 
 /** Half of the largest extent of a ring, in CSS pixels. */
@@ -47,13 +88,22 @@ export interface PointerPlace {
   y: number;
   /** Of a pen, 0..1; 1 of anything else. */
   pressure: number;
+  /** Where a pen leans, in degrees clockwise from up; null where it leans nowhere. */
+  lean: number | null;
   ms: number;
+}
+
+/** A place that a stroke reached, how heavily the pen lay on it, and which way on the surface it leant. */
+export interface FollowedHit {
+  hit: SurfaceHit;
+  pressure: number;
+  lean?: Vector;
 }
 
 /** A stroke over the lit shape while it is drawn. */
 export interface ShapeStroke {
   /** Follows the pointer; gives the hits that are new, with how heavily the pen lay on them. */
-  follow(place: PointerPlace): { hit: SurfaceHit; pressure: number }[];
+  follow(place: PointerPlace): FollowedHit[];
   /** Where the pointer was last. */
   end(): PointerPlace;
   /** The whole stroke as it is kept; null where none of it lies on the shape. */
@@ -74,7 +124,7 @@ export function shapeStroke(
   let last: PointerPlace = first.from ?? first.place;
   let isOn = false;
 
-  const put = (place: PointerPlace) => {
+  const put = (place: PointerPlace): FollowedHit[] => {
     const hit = surface.hitAt(place.x, place.y);
     if (!hit) {
       isOn = false;
@@ -84,10 +134,13 @@ export function shapeStroke(
     const before = run?.at(-1);
     const away = before ? apart(before.at, hit.at) : Number.POSITIVE_INFINITY;
     if (isOn && away < STEP * radius) return [];
-    if (isOn && run && away < BREAK * radius) run.push({ at: hit.at, pressure: place.pressure });
-    else runs.push([{ at: hit.at, pressure: place.pressure }]);
+    const { pressure, lean } = place;
+    const leaning = lean === null ? undefined : alongView(surface, hit, lean, STEP * radius);
+    const point: ShapePoint = { at: hit.at, pressure, ...(leaning ? { lean: leaning } : {}) };
+    if (isOn && run && away < BREAK * radius) run.push(point);
+    else runs.push([point]);
     isOn = true;
-    return [{ hit, pressure: place.pressure }];
+    return [{ ...point, hit }];
   };
   /** Looks at places evenly on the way from the last, so that none of the surface between is missed. */
   const lookAlong = (to: PointerPlace) => {
@@ -102,6 +155,7 @@ export function shapeStroke(
         x: mix(from.x, to.x),
         y: mix(from.y, to.y),
         pressure: mix(from.pressure, to.pressure),
+        lean: to.lean,
         ms: to.ms,
       });
     }).flat();
