@@ -220,6 +220,33 @@ describe('masks painted by hand', () => {
     await untilPixel(page, ...share(paths.lower.beyond), below);
   });
 
+  it('a stroke led over many tiles is seen on each of them while the pen is down', async () => {
+    await page.getByRole('button', { name: '5 × 5' }).click();
+    const floor = page.locator('canvas[data-look]');
+    const box = (await floor.boundingBox())!;
+    await page.waitForFunction(
+      `JSON.parse(document.querySelector('canvas[data-look]').dataset.look).edge < ${box.width / 5}`,
+    );
+    const look = JSON.parse((await floor.getAttribute('data-look'))!);
+    const at = (u: number, v: number) =>
+      [box.x + look.x + u * look.edge, box.y + look.y + v * look.edge] as const;
+    await page.mouse.move(...at(0.5, 0.5));
+    await page.mouse.down();
+    await page.mouse.move(...at(4.5, 0.9), { steps: 12 });
+    const alpha = (u: number, v: number) => {
+      const [x, y] = at(u, v);
+      return page.evaluate(
+        `document.querySelector('canvas[data-tint-layer="painted coat"]').getContext('2d').getImageData(${Math.round(x - box.x)}, ${Math.round(y - box.y)}, 1, 1).data[3]`,
+      ) as Promise<number>;
+    };
+    // The end of the stroke, in every tile across; above it, before its beginning, nothing.
+    for (let k = 0; k < 5; k++) {
+      expect(await alpha(k + 0.4, 0.89)).to.be.above(200);
+      expect(await alpha(k + 0.4, 0.3)).to.equal(0);
+    }
+    await page.mouse.up();
+  });
+
   it('nothing failed on the way', () => {
     expect(stage.faults).to.deep.equal([]);
     expect(stage.serverErrors).to.deep.equal([]);

@@ -99,14 +99,6 @@ export interface Drawn {
   prints: number[];
 }
 
-/** The tiles a stroke may show in, by their places across and down. */
-function* tilesOf({ lay, wraps }: Stage): Generator<[number, number]> {
-  const [left, top] = [wraps.x ? -1 : 0, wraps.y ? -1 : 0];
-  for (let j = top; j < (wraps.y ? lay + 1 : lay); j++) {
-    for (let i = left; i < (wraps.x ? lay + 1 : lay); i++) yield [i, j];
-  }
-}
-
 function drawPrint(
   context: CanvasRenderingContext2D,
   { x, y, radius, degrees }: Print,
@@ -126,17 +118,56 @@ function drawPrint(
   context.restore();
 }
 
-/** Draws over every tile where a stroke shows, each clipped to itself where its edges are not joined, and mirrored as asked. */
+/** What of the first tile a piece of a stroke covers: from the least to the largest places, in CSS pixels from its corner. */
+interface Box {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+/** A box about places, by how far something reaches from them. */
+function boxAbout(places: readonly { x: number; y: number }[], reach: number): Box {
+  const [xs, ys] = [places.map(({ x }) => x), places.map(({ y }) => y)];
+  return {
+    left: Math.min(...xs) - reach,
+    top: Math.min(...ys) - reach,
+    right: Math.max(...xs) + reach,
+    bottom: Math.max(...ys) + reach,
+  };
+}
+
+/** For which of the tiles along an axis a stretch of the first, mirrored or not, is seen. */
+function placesSeen(
+  [from, to]: readonly [number, number],
+  isMirrored: boolean,
+  edge: number,
+  { plane, lay }: Stage,
+  wraps: boolean,
+): number[] {
+  if (to < from) return [];
+  const [low, high] = (isMirrored ? [edge - to, edge - from] : [from, to]).map((at) => at / edge);
+  const shift = plane.halfShift ? 0.5 : 0;
+  const first = Math.floor(shift - high) + 1;
+  const last = Math.ceil(lay + shift - low) - 1;
+  const [least, most] = wraps ? [first, last] : [Math.max(0, first), Math.min(lay - 1, last)];
+  return Array.from({ length: Math.max(0, most - least + 1) }, (_, k) => least + k);
+}
+
+/** Draws over every tile where a piece of a stroke is seen, each clipped to itself where its edges are not joined, and mirrored as asked. */
 function overTiles(
   context: CanvasRenderingContext2D,
   stroke: PaintStroke,
   stage: Stage,
+  box: Box,
   draw: () => void,
 ): void {
   const { look, tile } = stage.plane;
   const edgeY = (look.edge * tile.height) / tile.width;
-  for (const [i, j] of tilesOf(stage)) {
-    for (const [across, down] of mirrorImages(stroke.mirror)) {
+  for (const [across, down] of mirrorImages(stroke.mirror)) {
+    const columns = placesSeen([box.left, box.right], across, look.edge, stage, stage.wraps.x);
+    const rows = placesSeen([box.top, box.bottom], down, edgeY, stage, stage.wraps.y);
+    for (const [i, j] of rows.flatMap((j) => columns.map((i) => [i, j]))) {
       context.save();
       const [x, y] = stageAt(stage.plane, i, j);
       if (!stage.wraps.x || !stage.wraps.y) {
@@ -184,7 +215,9 @@ export function drawStroke(
       const points = image.points.slice(Math.max(0, before.points - 1));
       // Traced where the first tile lies at the origin.
       const own = { ...plane, look: { ...look, x: 0, y: 0 }, halfShift: false };
-      overTiles(context, stroke, stage, () => traceStroke(context, own, { ...image, points }, 0, 0));
+      const places = points.map(([u, v]) => ({ x: u * look.edge, y: v * edgeY }));
+      const box = boxAbout(places, radiusOf(plane, image.radius) + 1);
+      overTiles(context, stroke, stage, box, () => traceStroke(context, own, { ...image, points }, 0, 0));
       continue;
     }
     // Which way a print points along a stroke is known from its second point on.
@@ -192,7 +225,9 @@ export function drawStroke(
     const all = isKnown ? printsOf(image, image.prints, { width: look.edge, height: edgeY }) : [];
     const fresh = all.slice(before.prints[k] ?? 0);
     const stamp = stampFor(image.prints, colour);
-    overTiles(context, stroke, stage, () => {
+    const reach = (stamp?.reach ?? 1) * Math.SQRT2;
+    const box = boxAbout(fresh, reach * Math.max(0, ...fresh.map(({ radius }) => radius)));
+    overTiles(context, stroke, stage, box, () => {
       for (const print of fresh) drawPrint(context, print, stamp);
     });
     prints[k] = all.length;
