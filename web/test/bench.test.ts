@@ -79,7 +79,7 @@ describe('floor', () => {
         0,
         { depthMm: 8, line: { line: 'none', ownLine: null }, language: 'y', palette: [] },
       );
-    expect(of('albedo', 0.18, 0.18, 0.18)).to.include('sRGB 118 118 118\nY 0.180');
+    expect(of('albedo', 0.18, 0.18, 0.18)).to.include('sRGB 118 118 118  Y 0.180');
     expect(of('height', 0.25)).to.include('2.00 mm');
     expect(of('normal', 0, -0.6, 0.8)).to.include('+0.000 −0.600 +0.800');
     expect(of('cavity', 0.5)).to.include('cavity 0.500');

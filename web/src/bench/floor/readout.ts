@@ -22,7 +22,7 @@ function againstBand(y: number, choice: LineChoice): string {
   const line = lineOf(choice);
   if (!line) return '';
   const [low, high] = albedoBand(line);
-  return y < low ? '  below the band' : y > high ? '  above the band' : '  inside the band';
+  return y < low ? 'below the band' : y > high ? 'above the band' : 'inside the band';
 }
 
 /** The values under a pixel in words: sRGB and reflectance for colour, the value with its unit for data. */
@@ -34,14 +34,16 @@ export function readoutAt(shown: ShownView, x: number, y: number, frame: Readout
       const [r, g, b] = values;
       const codes = values.map(srgbCode);
       const luminance = luminanceOf(r, g, b);
-      const said =
+      const grey =
         frame.language === 'srgb'
-          ? `grey ${reflectanceWords(luminance, 'srgb')}`
+          ? `grey ${srgbCode(luminance)}`
           : reflectanceWords(luminance, frame.language);
       const band = shown.view === 'albedo' ? againstBand(luminance, frame.line) : '';
       const near = nearestColour([r, g, b], frame.palette);
-      const nearest = near ? `  ${near.distance.toFixed(3)} from ${near.colour.name || near.colour.hex}` : '';
-      return `${place}  sRGB ${codes.join(' ')}\n${said}${band}${nearest}`;
+      const nearest = near ? `${near.distance.toFixed(3)} from ${near.colour.name || near.colour.hex}` : '';
+      // Each line is as long as there is room for in the smallest window.
+      const against = [band, nearest].filter((words) => words !== '').join('  ');
+      return `${place}  sRGB ${codes.join(' ')}  ${grey}\n${against}`;
     }
     case 'light':
       return `${place}\n×${(2 ** values[0]).toFixed(2)} relative light  (${signed(values[0])} stops)`;
