@@ -9,6 +9,7 @@ import {
   type StationName,
   sidesOf,
   TORUS,
+  type Verdict,
 } from '@zesty-tile/core';
 import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 
@@ -41,6 +42,22 @@ export async function runStation(
   const settings = { ...defaultsOf(station.settings as SettingsOf), ...changes };
   const decided = given ? given.decided : await station.decide(input, settings, frame, PLAIN_CONTEXT);
   return { output: await station.run(input, settings, decided, frame, PLAIN_CONTEXT), decided };
+}
+
+/** What a station says of its output. */
+export async function verdictOf(
+  name: StationName,
+  input: Any,
+  changes: object,
+  frame: Frame,
+): Promise<{ output: Any; verdict: Verdict }> {
+  const station = STATIONS[name] as Any;
+  const { output, decided } = await runStation(name, input, changes, frame);
+  const settings = { ...defaultsOf(station.settings as SettingsOf), ...changes };
+  return {
+    output,
+    verdict: await station.verdict(output, input, settings, decided, frame, PLAIN_CONTEXT),
+  };
 }
 
 /** What Join hands on for a picture that is already a tile. */

@@ -1,5 +1,6 @@
 import { lineOf } from '../../chart/chart.ts';
 import { findingPercentiles } from '../../statistics/histogram.ts';
+import { isOneColour } from '../../statistics/one-colour.ts';
 import { mean } from '../../statistics/statistics.ts';
 import { thinned } from '../../statistics/thinned.ts';
 import { excessShare } from '../../surface/convert.ts';
@@ -59,7 +60,9 @@ export async function verdict(
   const line = lineOf(chosen);
   const isSet = typeof metallic === 'number';
   const odd = line !== null && isSet && (line.kind === 'metal') !== (metallic === 1);
-  const noLine = line === null && !chosen.ownBand && chosen.f0From === 'line' && !output.isTruth;
+  const isUnset = line === null && !chosen.ownBand && chosen.f0From === 'line' && !output.isTruth;
+  // Of one colour nothing says what it is; coats bring values of their own.
+  const noLine = isUnset && !isOneColour(input.join.picture);
   const [f0Low, f0High] = Array.isArray(f0)
     ? [Math.min(...f0), Math.max(...f0)]
     : await percentiles(f0.planes[1], [2, 98]);

@@ -2,6 +2,7 @@ import { albedoBand, type ChartLine, lineOf } from '../../chart/chart.ts';
 import { LUMINANCE } from '../../colour/luminance-of.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { PLANES } from '../../memory/pool.ts';
+import { isOneColour } from '../../statistics/one-colour.ts';
 import { thinned } from '../../statistics/thinned.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Figure, Remedy, Verdict, VerdictState } from '../../verdict.ts';
@@ -42,19 +43,26 @@ interface Found {
   /** The gain is so large or small that it may be another surface. */
   isFar: boolean;
   needsLine: boolean;
+  /** The albedo is one colour, as of a tile whose look is made by coats. */
+  isPlain: boolean;
 }
 
 const isIn = (value: number, [low, high]: [number, number]) => value >= low * 0.999 && value <= high * 1.001;
 
 const surfaceOf = (line: ChartLine | null) => (line?.kind === 'metal' ? 'metal' : 'dielectric');
 
-function sentenceOf({ line, band, median, inside, beyondShare }: Found, { patches }: GaugeDecision): string {
+function sentenceOf(
+  { line, band, median, inside, beyondShare, isPlain }: Found,
+  { patches }: GaugeDecision,
+): string {
   const surface = surfaceOf(line);
   const range = band && `the band ${band[0].toFixed(2)}–${band[1].toFixed(2)}`;
   const where = !band
     ? patches
       ? 'by the patches in the photo'
-      : 'no reference chosen'
+      : isPlain
+        ? 'one colour'
+        : 'no reference chosen'
     : `${inside ? 'inside' : median < band[0] ? 'below' : 'above'} ${range}`;
   const beyond =
     beyondShare < 0.005
@@ -112,8 +120,8 @@ function remediesOf({ inside, beyondShare }: Found): Remedy[] {
     : [];
 }
 
-function briefOf({ line, band, median, inside }: Found, { patches }: GaugeDecision): string {
-  if (!line && !patches) return 'no line chosen';
+function briefOf({ line, band, median, inside, isPlain }: Found, { patches }: GaugeDecision): string {
+  if (!line && !patches) return isPlain ? 'one colour' : 'no line chosen';
   if (inside) return `median ${median.toFixed(3)}`;
   return `median ${median < band![0] ? 'too dark' : 'too bright'}`;
 }
@@ -179,6 +187,7 @@ export async function verdict(
   const band = line ? albedoBand(line) : null;
   const lines = output.zones?.lines ?? [];
   const { patches, gain } = decided;
+  const isPlain = isOneColour({ planes });
   const found: Found = {
     line,
     band,
@@ -193,7 +202,8 @@ export async function verdict(
     }),
     isLoose: patches !== null && patches.residual > LOOSE,
     isFar: band !== null && chosen.fit && patches === null && (gain > FAR || gain < 1 / FAR),
-    needsLine: !line && patches === null,
+    needsLine: !line && patches === null && !isPlain,
+    isPlain,
   };
   return {
     state: stateOf(found, output.empty.length > 0),

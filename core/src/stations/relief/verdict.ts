@@ -1,4 +1,6 @@
+import type { Raster } from '../../raster/raster.ts';
 import { findingPercentiles } from '../../statistics/histogram.ts';
+import { isOneColour } from '../../statistics/one-colour.ts';
 import { readStep, thinned } from '../../statistics/thinned.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
@@ -119,6 +121,21 @@ function remediesOf({ raised, impliedMm, isUnlit }: Findings): Remedy[] {
   return remedies;
 }
 
+/** What is said of a flat surface. A tile that starts from one colour is flat by intent. */
+const flatWords = (picture: Raster): Pick<Verdict, 'state' | 'sentence' | 'advice'> =>
+  isOneColour(picture)
+    ? {
+        state: 'fine',
+        sentence:
+          'One colour holds no detail to read height from: the surface is flat until coats give it height.',
+        advice: '',
+      }
+    : {
+        state: 'look',
+        sentence: 'The picture holds no detail to read height from: the surface is flat.',
+        advice: 'Give it depth, or raise a band.',
+      };
+
 /** How deep, how steep, how level it came out; and what speaks against the way it was read. */
 export async function verdict(
   output: ReliefOutput,
@@ -137,7 +154,7 @@ export async function verdict(
   const { steepShare, tilt, lowestZ, offLength } = await runSteps(told(output.normal.planes), checkpoint);
   await checkpoint(1);
   const range = (high - low) * chosen.depthMm;
-  const flat = !(high > low) || range === 0;
+  const flat = !(high > low) || range === 0 ? flatWords(input.join.picture) : null;
   const steepest = (Math.acos(Math.min(1, lowestZ)) * 180) / Math.PI;
   const share = chosen.depthMm / 1000 / frame.edgeMetres;
   const isIntegrated = !isGiven && chosen.heightFrom === 'normals' && input.join.given.normal !== undefined;
@@ -148,18 +165,23 @@ export async function verdict(
   const byFoundLight = !isGiven && isLit(chosen) && chosen.lightFrom === 'found';
   const isAgainst = readsTone && against > STRONG;
   const state =
-    flat || steepShare > 2 || tilt > 0.02 || isAgainst || isOther || offLength > LENGTH_SLACK
+    flat?.state === 'look' ||
+    steepShare > 2 ||
+    tilt > 0.02 ||
+    isAgainst ||
+    isOther ||
+    offLength > LENGTH_SLACK
       ? 'look'
       : 'fine';
   return {
     state,
     brief: flat ? 'flat' : `${range.toFixed(range < 10 ? 1 : 0)} mm deep`,
     sentence: flat
-      ? 'The picture holds no detail to read height from: the surface is flat.'
+      ? flat.sentence
       : `Height spans ${range.toFixed(1)} mm, ${((100 * range) / 1000 / frame.edgeMetres).toFixed(2)} % of the edge; the steepest slope is ${steepest.toFixed(0)}°.`,
     advice: [
       flat
-        ? 'Give it depth, or raise a band.'
+        ? flat.advice
         : steepShare > 2
           ? 'Lower the depth, or the weights of the fine bands: so much steepness is mostly noise.'
           : '',

@@ -1,4 +1,5 @@
 import { choice, data, group, text } from '../../settings/kinds.ts';
+import { isOneColour } from '../../statistics/one-colour.ts';
 import { GIVEN_MAPS, type GivenRefs, givenSchema } from '../../tile/given.ts';
 import type { Remedy } from '../../verdict.ts';
 import { runSteps } from '../../work/steps.ts';
@@ -159,8 +160,10 @@ export const source = station({
   run: async (input: SourceInput, chosen, _decided, _frame, { team }) => linearise(input, chosen, team),
   async verdict(output, _input, _settings, _decided, frame, { checkpoint }) {
     const f = await runSteps(fitness(output), checkpoint);
-    const few = f.shortEdge < frame.wantedSize;
-    const burnt = f.burnt + f.black > BURNT;
+    // One colour has no detail that could be lost, at any size.
+    const isPlain = isOneColour(output.picture);
+    const few = !isPlain && f.shortEdge < frame.wantedSize;
+    const burnt = !isPlain && f.burnt + f.black > BURNT;
     // Two pixels of the photo and more to one of the tile leave no softness.
     const soft = f.sharpness < SOFT && 2 * frame.wantedSize > f.shortEdge;
     const advice = [
@@ -179,10 +182,12 @@ export const source = station({
             : 'clipped blacks'
           : soft
             ? 'soft'
-            : `${output.originalWidth} × ${output.originalHeight}`,
-      sentence: sentence(f, frame.wantedSize),
+            : isPlain
+              ? 'one colour'
+              : `${output.originalWidth} × ${output.originalHeight}`,
+      sentence: isPlain ? 'The picture is one colour.' : sentence(f, frame.wantedSize),
       advice,
-      remedies: remediesOf(f, { few, soft }, frame.wantedSize),
+      remedies: isPlain ? [] : remediesOf(f, { few, soft }, frame.wantedSize),
       figures: [
         { id: 'shortEdge', label: 'Shorter side', value: f.shortEdge, unit: 'px', limit: frame.wantedSize },
         { id: 'unevenness', label: 'Uneven light', value: 100 * f.unevenness, unit: '%' },

@@ -2,7 +2,7 @@ import { type Edges, KERNELS, MIRROR, normalMap, sampleBilinear, TORUS, visibili
 import { expect } from 'chai';
 import { farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../../fields.ts';
 import { withBothKernels } from '../../kernels/both.ts';
-import { frameOf, joined, runStation } from '../run.ts';
+import { frameOf, joined, runStation, verdictOf } from '../run.ts';
 
 const wait = async () => {};
 
@@ -181,9 +181,15 @@ withBothKernels('relief', () => {
   it('a flat picture gives a flat tile, and says so', async () => {
     const flat = tilingPicture(size);
     for (const plane of flat.planes) plane.fill(0.3);
-    const { output } = await runStation('relief', { join: joined(flat) }, {}, frameOf(size));
+    const { output, verdict } = await verdictOf('relief', { join: joined(flat) }, {}, frameOf(size));
     expect(farthest(output.cavity, new Float32Array(size * size).fill(0.5))).to.equal(0);
     expect(farthest(output.normal.planes[2], new Float32Array(size * size).fill(1))).to.be.below(1e-6);
+    // One colour is flat by intent; a picture with detail is flat only where its bands or its depth are off.
+    expect([verdict.state, verdict.brief, verdict.advice]).to.deep.equal(['fine', 'flat', '']);
+    expect(verdict.sentence).to.include('until coats give it height');
+    const off = await verdictOf('relief', input, { depthMm: 0 }, frameOf(size));
+    expect([off.verdict.state, off.verdict.brief]).to.deep.equal(['look', 'flat']);
+    expect(off.verdict.advice).to.include('Give it depth');
   });
 
   it('cavity is 0.5 on the whole, and rougher hollows follow from it in Finish', async () => {

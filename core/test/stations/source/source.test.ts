@@ -20,6 +20,30 @@ import { frameOf } from '../run.ts';
 const whole = (pixels: Pixels) => linearise({ pixels, given: {} }, { reads: 'file', givenGreen: 'up' });
 
 describe('source', () => {
+  it('says of one colour that it is one, and asks nothing of it', async () => {
+    const white: Pixels = {
+      width: 8,
+      height: 8,
+      channels: 3,
+      data: new Uint8Array(192).fill(255),
+      originalWidth: 8,
+      originalHeight: 8,
+    };
+    const settings = defaultsOf(STATIONS.source.settings);
+    const given = await whole(white);
+    const verdict = await STATIONS.source.verdict(
+      given,
+      {} as never,
+      settings as never,
+      null as never,
+      frameOf(1024),
+      PLAIN_CONTEXT,
+    );
+    expect([verdict.state, verdict.brief, verdict.advice]).to.deep.equal(['fine', 'one colour', '']);
+    expect(verdict.sentence).to.equal('The picture is one colour.');
+    expect(verdict.remedies).to.deep.equal([]);
+  });
+
   it('brings codes of 8 and 16 bits to the same linear light, alpha aside and untouched by the curve', () => {
     const eight: Pixels = {
       width: 1,
