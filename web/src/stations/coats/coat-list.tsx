@@ -27,6 +27,9 @@ const MOST = STATIONS.coats.settings.stack.most;
 /** How far the pointer goes before a press is a drag, CSS pixels. */
 const DRAG_FROM = 6;
 
+/** One column, no wider than the panel: long names are cut. */
+const COLUMN = { display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 0.75 };
+
 const nameStyle = { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } as const;
 
 /** Whether a coat or a group counts. */
@@ -54,7 +57,7 @@ function CoatRow({ coat, place, isOpen }: RowProps) {
     <Box
       ref={setNodeRef}
       data-coat-row={coat.name}
-      sx={{ display: 'grid', gap: 0.75, ml: coat.group ? 1.5 : 0 }}
+      sx={{ ...COLUMN, ml: coat.group ? 1.5 : 0 }}
       style={{
         transform: CSS.Translate.toString(transform),
         transition,
@@ -113,7 +116,7 @@ function CoatRow({ coat, place, isOpen }: RowProps) {
 /** The head of a group, above its coats. */
 function GroupRow({ group, isOpen }: { group: CoatGroup; isOpen: boolean }) {
   return (
-    <Box sx={{ display: 'grid', gap: 0.75 }}>
+    <Box sx={COLUMN}>
       <Box sx={{ display: 'flex', gap: 0.5, alignItems: 'stretch' }}>
         <Button
           aria-expanded={isOpen}
@@ -153,7 +156,7 @@ export function CoatList() {
     if (to >= 0) moveTo(String(active.id), to);
   };
   return (
-    <Box sx={{ display: 'grid', gap: 0.75 }}>
+    <Box sx={COLUMN}>
       {stack.length === 0 && (
         <Typography color="text.secondary">
           A coat is a layer over the tile: where it is, and what it puts into each map. Begin with one of
@@ -166,7 +169,7 @@ export function CoatList() {
           {shown.map((coat, k) => {
             const group = coat.group !== shown[k - 1]?.group && groups.find(({ id }) => id === coat.group);
             return (
-              <Box key={coat.id} sx={{ display: 'grid', gap: 0.75 }}>
+              <Box key={coat.id} sx={COLUMN}>
                 {group && <GroupRow group={group} isOpen={open === group.id} />}
                 <CoatRow coat={coat} place={stack.length - k} isOpen={open === coat.id} />
               </Box>
