@@ -8,6 +8,7 @@ import { useLimits, useTextures } from './material/use-textures.ts';
 import { isSoftware } from './software.ts';
 import { SILL_MAPS, type SillMap, useSill } from './state.ts';
 import type { TileOnMesh } from './surface-rays.tsx';
+import { useDrawn } from './under-pointer.ts';
 
 interface SurfaceProps {
   maps: ShownMaps;
@@ -117,5 +118,8 @@ export function Surface({
     glow,
     invalidate,
   ]);
+  useEffect(() => {
+    if (!isOther) useDrawn.setState({ maps });
+  }, [maps, isOther]);
   return <mesh geometry={geometry} material={material} name={name} userData={{ tile }} />;
 }

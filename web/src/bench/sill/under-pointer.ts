@@ -1,4 +1,6 @@
 import type { ShapePoint, ShapeTriangle } from '@zesty-tile/core';
+import { create } from 'zustand';
+import type { ShownMaps } from '../../engine/protocol.ts';
 
 export type Vector = ShapePoint['at'];
 
@@ -25,6 +27,9 @@ export interface LitSurface {
   /** Triangles within a distance of places, the nearest to the first of them first; those that are seen, or hidden ones as well. */
   near(places: readonly Vector[], distance: number, hiddenToo: boolean): ShapeTriangle[];
 }
+
+/** The maps that the open tile is drawn with in the light: without a graphics card it follows the newest after a rest. */
+export const useDrawn = create<{ maps: ShownMaps | null }>(() => ({ maps: null }));
 
 type Surface = () => LitSurface | null;
 

@@ -4,7 +4,7 @@ import { type RefObject, useEffect, useRef, useState } from 'react';
 import { RING } from '../../../../bench/floor/trace.ts';
 import { fromHome, leanOf } from '../../../../bench/floor/use-brush.ts';
 import { useSill } from '../../../../bench/sill/state.ts';
-import { type LitSurface, litSurface, type Vector } from '../../../../bench/sill/under-pointer.ts';
+import { type LitSurface, litSurface, useDrawn, type Vector } from '../../../../bench/sill/under-pointer.ts';
 import { useBench } from '../../../../bench/state.ts';
 import { CARD } from '../../../../theme.ts';
 import { addStroke, type Owner, useCoats } from '../../use-coats.ts';
@@ -176,8 +176,8 @@ function useShapeBrush(layer: RefObject<HTMLDivElement | null>, now: Hand) {
       view.removeEventListener('pointerleave', onLeave);
     };
   }, [layer]);
-  const maps = useBench((s) => s.maps);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what was drawn is on the tile when its maps change
+  const maps = useDrawn((s) => s.maps);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was drawn is on the shape when its maps change
   useEffect(() => {
     const canvas = canvasRef.current;
     if (canvas && !isDrawing.current) canvas.getContext('2d')!.clearRect(0, 0, canvas.width, canvas.height);
