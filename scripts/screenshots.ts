@@ -20,7 +20,12 @@ await seed(data);
 const server = await serve({ data, host: '127.0.0.1', port: 0, web: WEB, log: console.error });
 const browser = await chromium.launch({
   executablePath: ensureChromium() ?? undefined,
-  args: ['--no-sandbox', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
+  args: [
+    '--no-sandbox',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+    '--disable-gpu-compositing',
+  ],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 page.setDefaultTimeout(90_000);
@@ -67,6 +72,7 @@ try {
   await page.locator('[data-tile="Terrace pamments"]').click();
   await page.getByRole('img', { name: /lit ball/ }).waitFor();
   await page.waitForLoadState('networkidle');
+  await page.evaluate(() => Promise.all([...document.images].map((image) => image.decode().catch(() => {}))));
   await shot('yard');
   await page.getByRole('button', { name: 'Open', exact: true }).click();
   await page.locator('[data-sill="lit"]').waitFor();
@@ -296,6 +302,12 @@ try {
   await page.mouse.up();
   await dials.getByText('25 strokes').waitFor();
   await page.locator('canvas[data-view="albedo"][data-size="1024"]').waitFor();
+  // Over the shape until the shape shows it itself.
+  await page.waitForFunction(() => {
+    const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-tint-layer="painted shape"]')!;
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    return data.every((value) => value === 0);
+  });
   await settled();
   await shot('sill-brush');
 } finally {
