@@ -18,8 +18,6 @@ export class Cache {
   #limit: number;
   #entries = new Map<string, Entry>();
   #bytes = 0;
-  hits = 0;
-  misses = 0;
 
   constructor(limit: number) {
     this.#limit = limit;
@@ -41,11 +39,7 @@ export class Cache {
 
   get<T>(key: string): T | undefined {
     const entry = this.#entries.get(key);
-    if (!entry) {
-      this.misses++;
-      return undefined;
-    }
-    this.hits++;
+    if (!entry) return undefined;
     this.#entries.delete(key);
     this.#entries.set(key, entry);
     return entry.value as T;

@@ -62,6 +62,8 @@ export interface Evaluation {
   /** Wall time of each station in this evaluation, ms; 0 when it came from the cache. */
   timings: Partial<Record<StationName, number>>;
   longestStep: Step;
+  /** Results that this evaluation found in the cache, and such as it had to make. */
+  used: { hits: number; misses: number };
 }
 
 /** An evaluation but for what is measured. */

@@ -43,6 +43,8 @@ export class Stages {
   #listener: StageListener;
   #stages = new Map<string, Promise<Stage>>();
   #demanded: Set<OptionalPart>;
+  /** Results that were in the cache, and such as had to be made. */
+  readonly used = { hits: 0, misses: 0 };
 
   constructor(host: EngineHost, cache: Cache, request: EvaluationRequest, listener: StageListener) {
     this.#host = host;
@@ -56,6 +58,14 @@ export class Stages {
     this.#demanded = new Set(
       stationList.flatMap(({ name, demands }) => demands?.(settingsIn(recipe, name), recipe.masks) ?? []),
     );
+  }
+
+  /** A result from the cache; undefined where it is to be made. */
+  #kept<T>(key: string): T | undefined {
+    const kept = this.#cache.get<T>(key);
+    if (kept === undefined) this.used.misses++;
+    else this.used.hits++;
+    return kept;
   }
 
   /** The result of a station, at the size that is made now or another. */
@@ -126,7 +136,7 @@ export class Stages {
       ),
       part: async (part, dependsOn, make) => {
         const partKey = keyOf([key, part, dependsOn]);
-        const kept = this.#cache.get<Awaited<ReturnType<typeof make>>>(partKey);
+        const kept = this.#kept<Awaited<ReturnType<typeof make>>>(partKey);
         if (kept !== undefined) return kept;
         const made = await make();
         this.#cache.set(partKey, made);
@@ -136,7 +146,7 @@ export class Stages {
       picture: async (ref, shortEdge, planes) => {
         const reduction = reductionFor(ref, shortEdge);
         const pictureKey = keyOf(['picture', ref.sha256, reduction, planes]);
-        const kept = this.#cache.get<Raster>(pictureKey);
+        const kept = this.#kept<Raster>(pictureKey);
         if (kept) return kept;
         const pixels = await this.#host.pixels(ref, shortEdge, 'data');
         markYield();
@@ -163,7 +173,7 @@ export class Stages {
     const key = keyOf([COMPUTATION, name, inputKey, station.decidesOn(settings, frame)]);
     const known = this.decisions[name];
     if (known?.key === key) return known.data;
-    const kept = this.#cache.get<StoredDecision>(`decision ${key}`);
+    const kept = this.#kept<StoredDecision>(`decision ${key}`);
     if (kept) {
       this.decisions[name] = kept;
       return kept.data;
@@ -195,7 +205,7 @@ export class Stages {
       decided,
       frameKey(name, frame),
     ]);
-    const kept = this.#cache.get<{ output: unknown }>(key);
+    const kept = this.#kept<{ output: unknown }>(key);
     if (kept) return { key, output: kept.output, isNew: false };
     const context = this.context(name, partsKey(recipe, name, size, keys));
     await context.checkpoint(0);
@@ -212,7 +222,7 @@ export class Stages {
   async verdict(name: StationName, stage: Stage): Promise<Verdict> {
     const { edgeMetres, wantedSize } = this.frame;
     const key = keyOf(['verdict', stage.key, edgeMetres, wantedSize]);
-    const kept = this.#cache.get<Verdict>(key);
+    const kept = this.#kept<Verdict>(key);
     if (kept) return kept;
     const { input } = await this.inputs(name);
     const decided = await this.#decided(name);

@@ -70,7 +70,8 @@ export class Walk {
     const made = this.#made(outputs);
     this.#request.onMade?.(made);
     for (const measure of later) await measure();
-    return { ...made, verdicts, timings: this.#timings, longestStep: this.#longest };
+    const { used } = this.#stages;
+    return { ...made, verdicts, timings: this.#timings, longestStep: this.#longest, used };
   }
 
   /** Whether stations that are still to run come before what was made is measured. */

@@ -152,6 +152,18 @@ describe('engine', () => {
     expect(host.asked).to.equal(asked);
   });
 
+  it('counts what one evaluation found and made, whatever others make meanwhile', async () => {
+    const { engine } = fresh();
+    const ask = (exposure: number) =>
+      engine.evaluate({ recipe: recipeWith({ gauge: { exposure } }), source, size: 256 });
+    const first = await ask(0);
+    expect(first.used.misses).to.be.above(10);
+    const [other, again] = await Promise.all([ask(0.5), ask(0)]);
+    expect(again.used.misses).to.equal(0);
+    expect(again.used.hits).to.be.above(10);
+    expect(other.used.misses).to.be.above(0);
+  });
+
   it('makes the normals anew for another depth, but not the occlusion for another normal strength', async () => {
     const { engine } = fresh();
     const first = await engine.evaluate({ recipe: recipeWith({}), source, size: 256, until: 'relief' });

@@ -217,9 +217,8 @@ export class Showing {
   }
 
   async #wholePass(size: number, isFirst: boolean): Promise<void> {
-    const { hits, misses } = engine.cache;
     const before = PLANES.used;
-    const { outputs, surface, timings, frame, longestStep: longest } = await this.#pass(size, false);
+    const { outputs, surface, timings, frame, longestStep: longest, used } = await this.#pass(size, false);
     made.whole = {
       ...{ outputs, surface: surface!, size, frame },
       ...{ repairs: this.#repairs, hasCoats: this.#hasCoats },
@@ -230,8 +229,7 @@ export class Showing {
     const work = {
       size,
       ms: Object.values(timings).reduce((sum, ms) => sum + ms, 0),
-      hits: engine.cache.hits - hits,
-      misses: engine.cache.misses - misses,
+      ...used,
       bytes: engine.cache.bytes,
       limit: engine.cache.limit,
       threads: team.size,
