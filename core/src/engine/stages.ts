@@ -172,7 +172,11 @@ export class Stages {
     const inputKey = originKey(recipe, source.sha256, name);
     const key = keyOf([COMPUTATION, name, inputKey, station.decidesOn(settings, frame)]);
     const known = this.decisions[name];
-    if (known?.key === key) return known.data;
+    if (known?.key === key) {
+      // Another recipe of the tile may replace it in the next request, and a step that is undone may ask for it again.
+      this.#cache.set(`decision ${key}`, known);
+      return known.data;
+    }
     const kept = this.#kept<StoredDecision>(`decision ${key}`);
     if (kept) {
       this.decisions[name] = kept;

@@ -164,6 +164,15 @@ describe('engine', () => {
     expect(other.used.misses).to.be.above(0);
   });
 
+  it('knows decisions that a recipe brought when another has taken their place', async () => {
+    const { recipe } = await fresh().engine.evaluate({ recipe: recipeWith({}), source, size: 256 });
+    const { engine } = fresh();
+    await engine.evaluate({ recipe, source, size: 256 });
+    expect(Object.keys(recipe.decisions).length).to.be.above(2);
+    const { used } = await engine.evaluate({ recipe: { ...recipe, decisions: {} }, source, size: 256 });
+    expect(used.misses).to.equal(0);
+  });
+
   it('makes the normals anew for another depth, but not the occlusion for another normal strength', async () => {
     const { engine } = fresh();
     const first = await engine.evaluate({ recipe: recipeWith({}), source, size: 256, until: 'relief' });
