@@ -38,19 +38,19 @@ const viewStation = (view: ViewName, { stations }: Recipe): StationName =>
   isMap(view) && coatsInUse(stations.coats).length > 0 ? 'coats' : stationOf(view);
 
 let current: AbortController | null = null;
-let told: Hear = () => undefined;
+let listener: Hear = () => undefined;
 
 const worker: EngineWorker = {
   ...offersOf(engine),
   ...coatPicturesOf(engine),
   listen(hear) {
-    told = hear;
+    listener = hear;
   },
   async show(request, number) {
     current?.abort();
     current = new AbortController();
     made.wantedView = request.view;
-    await new Showing(request, (update) => told(update, number), current.signal).run();
+    await new Showing(request, (update) => listener(update, number), current.signal).run();
   },
   async look(view) {
     made.wantedView = view;
