@@ -230,8 +230,10 @@ describe('painting on the lit shape', () => {
     await page.waitForFunction(
       'document.querySelectorAll(\'[data-station] [role="progressbar"]\').length === 0',
     );
-    const lit = await still(page);
-    expect(apart(lit, bare)).to.be.above(0.3);
+    // Without a graphics card the lit view follows the Floor after a rest.
+    let change = 0;
+    for (let k = 0; k < 12 && change < 0.3; k++) change = apart(await still(page), bare);
+    expect(change).to.be.above(0.3);
     await saved(page);
     await page.getByRole('button', { name: 'Crate it' }).click();
     await page.getByRole('link', { name: 'Download zip' }).first().waitFor();
