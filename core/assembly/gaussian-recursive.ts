@@ -103,38 +103,22 @@ function pass(at: usize, step: isize, length: i32, state: usize, keeps: bool, by
   v128.store(state, q4, 112);
 }
 
-/** From what one round has made of a start at `start` to what all rounds before would have, by the matrix at `settle`. */
-function settled(start: usize, state: usize, settle: usize): void {
-  for (let half: usize = 0; half < 32; half += 16) {
-    const from = v128.load(start + half);
-    const d0 = f64x2.sub(v128.load(state + half), from);
-    const d1 = f64x2.sub(v128.load(state + half, 32), from);
-    const d2 = f64x2.sub(v128.load(state + half, 64), from);
-    const d3 = f64x2.sub(v128.load(state + half, 96), from);
-    for (let i: usize = 0; i < 4; i++) {
-      const row = settle + (i << 5);
-      const sum = f64x2.add(
-        f64x2.add(f64x2.mul(v128.load64_splat(row), d0), f64x2.mul(v128.load64_splat(row, 8), d1)),
-        f64x2.add(f64x2.mul(v128.load64_splat(row, 16), d2), f64x2.mul(v128.load64_splat(row, 24), d3)),
-      );
-      v128.store(state + half + (i << 5), f64x2.add(from, sum));
-    }
-  }
-}
-
 /**
  * The recursion over a buffer of `length` steps of four lines, forward and back, in place. A line that goes round is warmed up
- * on `warmUp` of its own steps, and settled where that is all of them; any other begins with what stands at its ends.
+ * on `warmUp` steps of itself, round after round; any other begins with what stands at its ends.
  */
-function recurse(buffer: usize, length: i32, warmUp: i32, settle: usize, state: usize, by: usize): void {
+function recurse(buffer: usize, length: i32, warmUp: i32, state: usize, by: usize): void {
   const end = buffer + <usize>(length - 1) * WIDE;
   for (let back = 0; back < 2; back++) {
     const first = back ? end : buffer;
     const step = back ? -(<isize>WIDE) : <isize>WIDE;
-    const warm = buffer + <usize>(back ? warmUp - 1 : length - warmUp) * WIDE;
-    begin(warmUp > 0 ? warm : first, state);
-    if (warmUp > 0) pass(warm, step, warmUp, state, false, by);
-    if (settle) settled(warm, state, settle);
+    // What is left over of whole rounds comes first.
+    let count = warmUp % length;
+    if (count === 0) count = min(warmUp, length);
+    begin(count > 0 ? buffer + <usize>(back ? count - 1 : length - count) * WIDE : first, state);
+    for (let left = warmUp; left > 0; left -= count, count = length) {
+      pass(buffer + <usize>(back ? count - 1 : length - count) * WIDE, step, count, state, false, by);
+    }
     pass(first, step, length, state, true, by);
   }
 }
@@ -196,7 +180,6 @@ export function recursiveRows(
   across: i32,
   before: i32,
   warmUp: i32,
-  settle: usize,
   buffer: usize,
   state: usize,
   by: usize,
@@ -212,7 +195,7 @@ export function recursiveRows(
     let x = 0;
     for (; x + LINES <= width; x += LINES) turnIn(r0 + ((<usize>x) << 2), bytes, own + <usize>x * WIDE);
     for (; x < width; x++) sample(r0, bytes, columns, before + x, buffer);
-    recurse(buffer, across, warmUp, settle, state, by);
+    recurse(buffer, across, warmUp, state, by);
     const m0 = target + y * bytes;
     for (x = 0; x + LINES <= width; x += LINES) turnOut(own + <usize>x * WIDE, m0 + ((<usize>x) << 2), bytes);
     for (; x < width; x++) {
@@ -236,7 +219,6 @@ export function recursiveColumns(
   down: i32,
   before: i32,
   warmUp: i32,
-  settle: usize,
   buffer: usize,
   state: usize,
   by: usize,
@@ -260,7 +242,7 @@ export function recursiveColumns(
       }
     }
     for (let group = 0; group < groups; group++)
-      recurse(buffer + <usize>group * apart, down, warmUp, settle, state, by);
+      recurse(buffer + <usize>group * apart, down, warmUp, state, by);
     for (let k = 0; k < height; k++) {
       let at = buffer + <usize>(k + before) * WIDE;
       let to = target + <usize>k * bytes + x;

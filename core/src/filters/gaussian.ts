@@ -53,7 +53,7 @@ function* recursive(
   by: Kernels,
 ): Steps<void> {
   const recursion = recursionFor(sigma);
-  const [x, y] = [wayAlong(width, edges.x, sigma, recursion), wayAlong(height, edges.y, sigma, recursion)];
+  const [x, y] = [wayAlong(width, edges.x, sigma), wayAlong(height, edges.y, sigma)];
   for (const band of bandsOf(height, width)) {
     by.recursiveRows(plane, out, width, x, recursion, band);
     yield;

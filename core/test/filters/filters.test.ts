@@ -62,6 +62,22 @@ withBothKernels('Gaussian', () => {
     }
   });
 
+  it('of an eighth and a third of a long line is a Gaussian still', () => {
+    const [length, lines] = [1024, 8];
+    const plane = planeOf(
+      length,
+      lines,
+      (x) => 0.5 + 0.2 * Math.cos((2 * Math.PI * x) / length) + 0.1 * (x % 3),
+    );
+    for (const sigma of [length / 8, length / 3]) {
+      const blurred = gaussian(plane, length, lines, sigma, { x: 'wrap', y: 'mirror' });
+      // A wave is damped by e^(−(2πσ/n)²/2), and nothing of the grain is left.
+      const damped = Math.exp(-0.5 * ((2 * Math.PI * sigma) / length) ** 2);
+      const exact = planeOf(length, lines, (x) => 0.6 + 0.2 * damped * Math.cos((2 * Math.PI * x) / length));
+      expect(farthest(blurred, exact), `σ ${sigma}`).to.be.below(2e-3);
+    }
+  });
+
   it('is wider than the plane without breaking', () => {
     const out = gaussian(noisePlane(8 * 8), 8, 8, 30, TORUS);
     expect(rmsBetween(out, new Float32Array(64).fill(out[0]))).to.be.below(1e-3);

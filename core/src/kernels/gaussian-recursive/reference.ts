@@ -86,73 +86,22 @@ export interface Way {
   /** Which samples are taken, in their order; the line's own begin at `before`. */
   samples: Int32Array;
   before: number;
-  /** Samples of a line that goes round on which the recursion is warmed up; none where it is mirrored on both sides. */
+  /** Samples on which a line that goes round is warmed up, round after round; none where it is mirrored on both sides. */
   warmUp: number;
-  /**
-   * Where a line is shorter than that, (I − Aⁿ)⁻¹ by rows, with the recursion's step A: brings what one round has made of a
-   * start to what all rounds before would have.
-   */
-  settle: Float64Array | null;
-}
-
-type Matrix = number[][];
-
-const times = (a: Matrix, b: Matrix): Matrix =>
-  a.map((row) => b[0].map((_, j) => row.reduce((sum, value, k) => sum + value * b[k][j], 0)));
-
-/** The inverse by elimination with row exchange. */
-function inverse(matrix: Matrix): Matrix {
-  const n = matrix.length;
-  const rows = matrix.map((row, i) => [...row, ...row.map((_, j) => Number(i === j))]);
-  for (let k = 0; k < n; k++) {
-    let best = k;
-    for (let i = k + 1; i < n; i++) if (Math.abs(rows[i][k]) > Math.abs(rows[best][k])) best = i;
-    [rows[k], rows[best]] = [rows[best], rows[k]];
-    rows[k] = rows[k].map((value) => value / rows[k][k]);
-    for (let i = 0; i < n; i++) {
-      if (i === k) continue;
-      const by = rows[i][k];
-      rows[i] = rows[i].map((value, j) => value - by * rows[k][j]);
-    }
-  }
-  return rows.map((row) => row.slice(n));
-}
-
-function settling([b1, b2, b3, b4]: Recursion['feedback'], length: number): Float64Array {
-  let step: Matrix = [
-    [b1, b2, b3, b4],
-    [1, 0, 0, 0],
-    [0, 1, 0, 0],
-    [0, 0, 1, 0],
-  ];
-  let power: Matrix = step.map((row, i) => row.map((_, j) => Number(i === j)));
-  for (let left = length; left > 0; left = Math.floor(left / 2)) {
-    if (left % 2 === 1) power = times(power, step);
-    step = times(step, step);
-  }
-  const rest = power.map((row, i) => row.map((value, j) => Number(i === j) - value));
-  return Float64Array.from(inverse(rest).flat());
 }
 
 /**
- * How lines are gone along for a σ. On an axis that wraps the recursion is begun as if it had always gone round (after Triggs &
- * Sdika 2006), with nothing beyond its ends; on a mirrored one it is warmed up on the mirror image.
+ * How lines are gone along for a σ. On an axis that wraps the recursion is warmed up on the line itself, until it has forgotten
+ * where it began; on a mirrored one on the mirror image.
  */
-export function wayAlong(length: number, edge: Edge, sigma: number, recursion: Recursion): Way {
-  return remembered(WAYS, `${length} ${edge} ${sigma}`, () => newWay(length, edge, sigma, recursion));
+export function wayAlong(length: number, edge: Edge, sigma: number): Way {
+  return remembered(WAYS, `${length} ${edge} ${sigma}`, () => newWay(length, edge, sigma));
 }
 
-function newWay(length: number, edge: Edge, sigma: number, { feedback }: Recursion): Way {
+function newWay(length: number, edge: Edge, sigma: number): Way {
   const pad = forgotten(sigma);
-  if (edge === 'mirror')
-    return { samples: edgeTable(length, pad, pad, edge), before: pad, warmUp: 0, settle: null };
-  const warmUp = Math.min(pad, length);
-  return {
-    samples: edgeTable(length, 0, 0, edge),
-    before: 0,
-    warmUp,
-    settle: pad > length ? settling(feedback, length) : null,
-  };
+  if (edge === 'mirror') return { samples: edgeTable(length, pad, pad, edge), before: pad, warmUp: 0 };
+  return { samples: edgeTable(length, 0, 0, edge), before: 0, warmUp: pad };
 }
 
 /** The recursion over `count` samples of a line from `from` on by `step`, in place unless it only warms up. */
@@ -181,18 +130,16 @@ function pass(
 }
 
 /** The recursion along a line in one direction, begun so that it has always been going on. */
-function along(line: Float64Array, isBack: boolean, { warmUp, settle }: Way, recursion: Recursion): void {
+function along(line: Float64Array, isBack: boolean, { warmUp }: Way, recursion: Recursion): void {
   const n = line.length;
   const [first, step] = isBack ? [n - 1, -1] : [0, 1];
-  const start = warmUp === 0 ? line[first] : line[isBack ? warmUp - 1 : n - warmUp];
-  const state = new Float64Array(4).fill(start);
-  if (warmUp > 0) pass(line, isBack ? warmUp - 1 : n - warmUp, step, warmUp, state, recursion, false);
-  if (settle) {
-    const off = state.map((value) => value - start);
-    for (let i = 0; i < 4; i++) {
-      state[i] = start;
-      for (let j = 0; j < 4; j++) state[i] += settle[4 * i + j] * off[j];
-    }
+  /** Where the last `count` samples before the line's own begin. */
+  const before = (count: number) => (isBack ? count - 1 : n - count);
+  // What is left over of whole rounds comes first.
+  let count = warmUp % n || Math.min(warmUp, n);
+  const state = new Float64Array(4).fill(line[count === 0 ? first : before(count)]);
+  for (let left = warmUp; left > 0; left -= count, count = n) {
+    pass(line, before(count), step, count, state, recursion, false);
   }
   pass(line, first, step, n, state, recursion, true);
 }

@@ -9,23 +9,19 @@ const LINES = 4;
 const STATE = 8 * 4 * LINES;
 /** Bytes of a gain and four feedbacks. */
 const COEFFICIENTS = 8 * 5;
-/** Bytes of a matrix of four rows. */
-const SETTLE = 8 * 16;
 
 /** Bytes of a way, and of what it takes to go `lines` lines along it. */
 const bytesOf = ({ samples }: Way, lines: number) =>
-  samples.byteLength + 8 * lines * samples.length + STATE + SETTLE + COEFFICIENTS + 256;
+  samples.byteLength + 8 * lines * samples.length + STATE + COEFFICIENTS + 256;
 
 /** A way, room to go `lines` lines along it, and the recursion, in the order in which the kernels take them. */
-function put({ samples, before, warmUp, settle }: Way, lines: number, arena: Arena, by: Recursion): number[] {
+function put({ samples, before, warmUp }: Way, lines: number, arena: Arena, by: Recursion): number[] {
   const at = arena.integers(samples);
-  const matrix = settle ? arena.room(SETTLE) : 0;
-  if (settle) arena.doubles(matrix, settle);
   const room = arena.room(8 * lines * samples.length);
   const state = arena.room(STATE);
   const coefficients = arena.room(COEFFICIENTS);
   arena.doubles(coefficients, Float64Array.of(by.gain, ...by.feedback));
-  return [at, samples.length, before, warmUp, matrix, room, state, coefficients];
+  return [at, samples.length, before, warmUp, room, state, coefficients];
 }
 
 const wasmRecursiveRows =
