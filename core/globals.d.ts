@@ -7,6 +7,7 @@ declare function setTimeout(run: () => void, ms: number): unknown;
 /** On servers alone: asked for before it is used. */
 declare const setImmediate: undefined | ((run: () => void) => void);
 declare function atob(text: string): string;
+declare function btoa(bytes: string): string;
 
 declare class MessageChannel {
   port1: MessagePort;

@@ -13,6 +13,7 @@ export const WORDS: readonly [word: string, means: string][] = [
   ['Square', 'crop, level and straighten the photo'],
   ['Even', 'remove the photo’s uneven light'],
   ['Join', 'make opposite edges meet'],
+  ['Style', 'repaint the tile as a texture painter would, as far as wanted'],
   ['Gauge', 'calibrate the albedo against real surfaces'],
   ['Relief', 'height, normal, occlusion and cavity'],
   ['Finish', 'roughness, specular and metallic'],

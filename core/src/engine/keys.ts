@@ -33,14 +33,20 @@ export function readsOf(
 export const decidesFromOf = (recipe: KeyRecipe, name: StationName): StationName[] =>
   readsOf(recipe, name, stationOf(name).decidesFrom ?? stationOf(name).reads);
 
-function pathKey(recipe: KeyRecipe, name: StationName): string {
-  const before = readsOf(recipe, name).map((read) => pathKey(recipe, read));
-  return keyOf([name, settingsKey(recipe, name), before]);
+/** Whether a station hands on what it reads as it is, by its settings. */
+export const handsOn = (recipe: KeyRecipe, name: StationName): boolean =>
+  stationOf(name).handsOn?.(settingsIn(recipe, name)) === true;
+
+function pathKey(recipe: KeyRecipe, name: StationName, frame: Frame): string {
+  const before = readsOf(recipe, name).map((read) => pathKey(recipe, read, frame));
+  if (handsOn(recipe, name)) return before[0];
+  const facts = frameKey(name, frame);
+  return keyOf([name, settingsKey(recipe, name), before, ...(facts === null ? [] : [facts])]);
 }
 
-/** What comes before a station, without any size: the source, and the settings on the way to it. */
-export const originKey = (recipe: KeyRecipe, sha256: string, name: StationName): string =>
-  keyOf([sha256, decidesFromOf(recipe, name).map((read) => pathKey(recipe, read))]);
+/** What comes before a station, without any size: the source, and the settings and facts on the way to it. */
+export const originKey = (recipe: KeyRecipe, sha256: string, name: StationName, frame: Frame): string =>
+  keyOf([sha256, decidesFromOf(recipe, name).map((read) => pathKey(recipe, read, frame))]);
 
 /** Parts of a station outlive changes of its other dials, so they depend on its input alone. */
 export const partsKey = (recipe: KeyRecipe, name: StationName, size: number, inputs: string[]): string =>

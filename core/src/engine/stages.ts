@@ -13,7 +13,16 @@ import { markYield } from '../work/yield.ts';
 import type { Cache } from './cache.ts';
 import { type EngineHost, type EvaluationRequest, WORKING_SIZE } from './evaluation.ts';
 import { frameOf } from './frame.ts';
-import { COMPUTATION, decidesFromOf, frameKey, originKey, partsKey, readsOf, settingsKey } from './keys.ts';
+import {
+  COMPUTATION,
+  decidesFromOf,
+  frameKey,
+  handsOn,
+  originKey,
+  partsKey,
+  readsOf,
+  settingsKey,
+} from './keys.ts';
 import { settingsIn, stationList, stationOf } from './stations.ts';
 
 /** A station's result at one size. */
@@ -165,11 +174,11 @@ export class Stages {
 
   async #decided(name: StationName): Promise<unknown> {
     const station = stationOf(name);
-    if (station.decide === NOTHING_TO_DECIDE.decide) return null;
     const { recipe, source } = this.#request;
+    if (station.decide === NOTHING_TO_DECIDE.decide || handsOn(recipe, name)) return null;
     const settings = settingsIn(recipe, name);
     const frame = frameOf(this.#request, WORKING_SIZE);
-    const inputKey = originKey(recipe, source.sha256, name);
+    const inputKey = originKey(recipe, source.sha256, name, frame);
     const key = keyOf([COMPUTATION, name, inputKey, station.decidesOn(settings, frame)]);
     const known = this.decisions[name];
     if (known?.key === key) {
@@ -200,6 +209,12 @@ export class Stages {
     const decided = await this.#decided(name);
     const { input, keys } = await this.inputs(name, size);
     const frame = frameOf(this.#request, size);
+    // What is handed on as it is has the key of what came in.
+    if (handsOn(recipe, name)) {
+      const settings = settingsIn(recipe, name);
+      const output = await station.run(input, settings, decided, frame, this.context(name, keys[0]));
+      return { key: keys[0], output, isNew: false };
+    }
     const key = keyOf([
       COMPUTATION,
       name,
@@ -225,7 +240,7 @@ export class Stages {
   /** What a station measures on its result. */
   async verdict(name: StationName, stage: Stage): Promise<Verdict> {
     const { edgeMetres, wantedSize } = this.frame;
-    const key = keyOf(['verdict', stage.key, edgeMetres, wantedSize]);
+    const key = keyOf(['verdict', name, stage.key, edgeMetres, wantedSize]);
     const kept = this.#kept<Verdict>(key);
     if (kept) return kept;
     const { input } = await this.inputs(name);

@@ -6,6 +6,8 @@ import { blendTask } from '../stations/join/blend.ts';
 import { bandStrengths } from '../stations/proof/band-strengths.ts';
 import { sweepTask } from '../stations/relief/occlusion.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
+import { paintBand } from '../stations/style/paint-band.ts';
+import { shockBand, smoothBand } from '../stations/style/simplify-band.ts';
 import { type Answer, type Asked, answerFrom } from '../team/helper.ts';
 import type { AnyTask } from '../team/task.ts';
 
@@ -15,8 +17,11 @@ export const TASKS: readonly AnyTask[] = [
   blendTask,
   divideBand,
   drawBand,
+  paintBand,
   resampleBand,
   resampleGrid,
+  shockBand,
+  smoothBand,
   sweepTask,
   toneBand,
 ];

@@ -15,7 +15,7 @@ import { type Mask, type MaskMap, type MaskPart, type MaskStroke, mirrorImages }
 
 /** What masks are selected from: the tile as it left Join, and its relief where a mask asks for it. */
 export interface MaskInput {
-  join: {
+  style: {
     picture: Raster;
     alpha: Float32Array | null;
     given: Partial<Record<'roughness' | 'gloss' | 'metallic', Raster>>;
@@ -99,17 +99,17 @@ export function* painting(
 const lean = (z: number) => (2 / Math.PI) * Math.acos(Math.min(1, z));
 
 /** The values 0..1 of a map that a zone is selected by; null where the tile has none. */
-function* planeOf({ join, relief }: MaskInput, map: MaskMap): Steps<Float32Array | null> {
+function* planeOf({ style, relief }: MaskInput, map: MaskMap): Steps<Float32Array | null> {
   switch (map) {
     case 'luminance':
-      return luminance(join.picture);
+      return luminance(style.picture);
     case 'opacity':
-      return join.alpha;
+      return style.alpha;
     case 'metallic':
-      return join.given.metallic?.planes[0] ?? null;
+      return style.given.metallic?.planes[0] ?? null;
     case 'roughness':
-      if (join.given.roughness || !join.given.gloss) return join.given.roughness?.planes[0] ?? null;
-      return yield* mapping(join.given.gloss.planes[0], (value) => 1 - value);
+      if (style.given.roughness || !style.given.gloss) return style.given.roughness?.planes[0] ?? null;
+      return yield* mapping(style.given.gloss.planes[0], (value) => 1 - value);
     case 'slope':
       return relief ? yield* mapping(relief.normal.planes[2], lean) : null;
     default:
@@ -142,7 +142,7 @@ export async function maskCover(
   for (const part of mask.parts) {
     let own: Float32Array;
     if (part.by === 'colour') {
-      const lab = await context.part('oklab', null, () => KERNELS.oklabPlanes(input.join.picture.planes));
+      const lab = await context.part('oklab', null, () => KERNELS.oklabPlanes(input.style.picture.planes));
       const some = (from: number, to: number) => lab.map((plane) => plane.subarray(from, to));
       const near = (from: number, to: number) => nearColour(some(from, to), part);
       own = await runSteps(madeInParts(count, near), checkpoint);

@@ -9,16 +9,17 @@ import { proof } from './proof/station.ts';
 import { relief } from './relief/station.ts';
 import { source } from './source/station.ts';
 import { square } from './square/station.ts';
+import { style } from './style/station.ts';
 import type { View } from './view.ts';
 
 /** Every station by name, in the order of the Course. */
-export const STATIONS = { source, square, even, join, gauge, relief, finish, coats, proof, crate };
+export const STATIONS = { source, square, even, join, style, gauge, relief, finish, coats, proof, crate };
 
 export type StationName = keyof typeof STATIONS;
 export const STATION_NAMES = Object.keys(STATIONS) as StationName[];
 
 /** What the surface below all coats follows from. */
-export type TileOutputs = Pick<StationOutputs, 'join' | 'gauge' | 'relief' | 'finish'>;
+export type TileOutputs = Pick<StationOutputs, 'style' | 'gauge' | 'relief' | 'finish'>;
 
 /** A picture that some station can show of its work, beside the maps. */
 export type StageView = {

@@ -40,14 +40,14 @@ export interface Surface extends Material {
 
 /** Outputs of stations that a surface is made of, before any coats. */
 export interface SurfaceParts {
-  join: { alpha: Float32Array | null; given: { emission?: Raster } };
+  style: { alpha: Float32Array | null; given: { emission?: Raster } };
   gauge: { albedo: Raster };
   relief: Pick<Surface, 'normal' | 'occlusion' | 'cavity' | 'depthMm'> & { height: Float32Array };
   finish: Pick<Surface, 'f0' | 'metallic'> & { roughness: SurfaceChannel; isTruth: boolean };
 }
 
 /** The tile from the outputs of its stations, before any coats. */
-export const surfaceOf = ({ join, gauge, relief, finish }: SurfaceParts): Surface => ({
+export const surfaceOf = ({ style, gauge, relief, finish }: SurfaceParts): Surface => ({
   width: gauge.albedo.width,
   height: gauge.albedo.height,
   colour: gauge.albedo,
@@ -55,8 +55,8 @@ export const surfaceOf = ({ join, gauge, relief, finish }: SurfaceParts): Surfac
   metallic: finish.metallic,
   f0: finish.f0,
   isF0Whole: finish.isTruth,
-  opacity: join.alpha,
-  emission: join.given.emission ?? null,
+  opacity: style.alpha,
+  emission: style.given.emission ?? null,
   relief: relief.height,
   depthMm: relief.depthMm,
   normal: relief.normal,

@@ -1,5 +1,6 @@
 import type { Mask } from '../masks/mask.ts';
 import type { Edges } from '../raster/edges.ts';
+import type { HeightReading } from './height-reading.ts';
 import type { Shape } from './shape.ts';
 
 /** Facts about the whole evaluation that any station may need. */
@@ -25,4 +26,6 @@ export interface Frame {
   photoShortEdge: number;
   /** +1 where the normal map's green points up in the picture. */
   green: 1 | -1;
+  /** How height is read from the tile. */
+  reading: HeightReading;
 }

@@ -87,7 +87,7 @@ describe('engine', () => {
     expect(told).to.deep.equal([
       ...['source made', 'square made', 'even made'],
       ...['source measured', 'square measured', 'even measured'],
-      ...['join made', 'join measured', 'gauge made', 'gauge measured'],
+      ...['join made', 'join measured', 'style made', 'style measured', 'gauge made', 'gauge measured'],
     ]);
     expect(verdicts).to.deep.equal((await walk()).verdicts);
   });
@@ -113,15 +113,15 @@ describe('engine', () => {
       onStation: (_name, _verdict, now) => held.push(Object.keys(now)),
     });
     expect(Object.keys(outputs)).to.deep.equal([
-      ...['join', 'gauge', 'relief', 'finish', 'coats', 'proof', 'crate'],
+      ...['join', 'style', 'gauge', 'relief', 'finish', 'coats', 'proof', 'crate'],
     ]);
     // Everything of the photo is gone before Gauge begins, where no patches of it are read.
-    expect(held[STATION_NAMES.indexOf('gauge')]).to.deep.equal(['join', 'gauge']);
-    const { join, relief } = outputs as TileOutputs;
-    const { join: other, relief: theirs } = whole.outputs as TileOutputs;
-    expect(farthest(join.picture.planes[0], other.picture.planes[0])).to.equal(0);
+    expect(held[STATION_NAMES.indexOf('gauge')]).to.deep.equal(['join', 'style', 'gauge']);
+    const { style, relief } = outputs as TileOutputs;
+    const { style: other, relief: theirs } = whole.outputs as TileOutputs;
+    expect(farthest(style.picture.planes[0], other.picture.planes[0])).to.equal(0);
     expect(farthest(relief.height, theirs.height)).to.equal(0);
-    const before = await join.before().catch((error: Error) => error);
+    const before = await style.before().catch((error: Error) => error);
     expect(before).to.be.instanceOf(Error).with.property('message').that.includes('let go');
   });
 

@@ -6,7 +6,7 @@ import { portable } from '../../src/settings/portable.ts';
 import { schemaOfSetting } from '../../src/settings/schema.ts';
 import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { farthest, planeOf } from '../fields.ts';
-import { frameOf, joined, maskOf, runStation } from '../stations/run.ts';
+import { frameOf, maskOf, runStation, unpainted } from '../stations/run.ts';
 
 const SIZE = 64;
 const frame = frameOf(SIZE);
@@ -20,7 +20,7 @@ const halves = new Raster(
   [0, 1, 2].map((c) => planeOf(SIZE, SIZE, (x) => (x < SIZE / 2 ? RED[c] : GREY[c]))),
 );
 const cover = (parts: MaskPart[], input: object = {}) =>
-  maskCover(maskOf('a', parts), { join: joined(halves), ...input }, frame, PLAIN_CONTEXT);
+  maskCover(maskOf('a', parts), { style: unpainted(halves), ...input }, frame, PLAIN_CONTEXT);
 const byColour = (colour: number[], how: MaskPart['how'] = 'and'): MaskPart => ({
   by: 'colour',
   how,
@@ -60,7 +60,7 @@ describe('masks', () => {
       reach: 0.2,
       softness: 0.5,
     } as const;
-    const soft = await maskCover(maskOf('a', [part]), { join: joined(grey) }, frame, PLAIN_CONTEXT);
+    const soft = await maskCover(maskOf('a', [part]), { style: unpainted(grey) }, frame, PLAIN_CONTEXT);
     expect(soft[32]).to.be.closeTo(0.5, 0.02);
     expect(soft[16]).to.be.closeTo(1, 0.01);
     expect(soft[48]).to.be.closeTo(0, 0.01);
@@ -70,7 +70,7 @@ describe('masks', () => {
   it('by range pick from luminance, and from what Relief makes', async () => {
     const dark = await cover([{ by: 'range', how: 'and', map: 'luminance', from: 0, to: 0.2, softness: 0 }]);
     expect(share(dark)).to.be.closeTo(0.5, 1e-6);
-    const { output: relief } = await runStation('relief', { join: joined(halves) }, {}, frame);
+    const { output: relief } = await runStation('relief', { style: unpainted(halves) }, {}, frame);
     const high = await cover([{ by: 'range', how: 'and', map: 'height', from: 0.5, to: 1, softness: 0 }], {
       relief,
     });

@@ -2,7 +2,7 @@ import { Raster, type StationName, type Verdict } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { isOneColour } from '../../src/statistics/one-colour.ts';
 import { tilingPicture } from '../fields.ts';
-import { frameOf, joined, verdictOf } from './run.ts';
+import { frameOf, unpainted, verdictOf } from './run.ts';
 
 const SIZE = 64;
 const plain = (...values: number[]) =>
@@ -14,10 +14,10 @@ const plain = (...values: number[]) =>
 
 /** Verdicts of the stations that calibrate a picture. */
 async function verdictsOf(picture: Raster): Promise<Partial<Record<StationName, Verdict>>> {
-  const join = joined(picture);
-  const relief = await verdictOf('relief', { join }, {}, frameOf(SIZE));
-  const gauge = await verdictOf('gauge', { join }, {}, frameOf(SIZE));
-  const finish = await verdictOf('finish', { join, relief: relief.output }, {}, frameOf(SIZE));
+  const join = unpainted(picture);
+  const relief = await verdictOf('relief', { style: join }, {}, frameOf(SIZE));
+  const gauge = await verdictOf('gauge', { style: join }, {}, frameOf(SIZE));
+  const finish = await verdictOf('finish', { style: join, relief: relief.output }, {}, frameOf(SIZE));
   return { relief: relief.verdict, gauge: gauge.verdict, finish: finish.verdict };
 }
 
@@ -42,7 +42,7 @@ describe('a tile that starts from one colour', () => {
   });
 
   it('still hears of a colour that no surface has, and a photo of its missing reference', async () => {
-    const white = { join: joined(plain(1, 1, 1)) };
+    const white = { style: unpainted(plain(1, 1, 1)) };
     const { verdict } = await verdictOf('gauge', white, { hold: false }, frameOf(SIZE));
     expect(verdict.state).to.equal('look');
     expect(verdict.sentence).to.include('is beyond what any dielectric has');

@@ -25,6 +25,14 @@ export const frameOf = (size: number, edgeMetres = 1, edges = TORUS, shape: Shap
   photoShortEdge: size,
   turnDegrees: 0,
   green: 1,
+  reading: {
+    from: 'tone',
+    isDarkHigh: false,
+    grey: 'luminance',
+    greyColour: '#808080',
+    weights: [0.3, 0.6, 1, 1.4, 1.6, 1.2],
+    lightDegrees: null,
+  },
 });
 
 // biome-ignore lint/suspicious/noExplicitAny: stations of every kind go through here
@@ -60,14 +68,19 @@ export async function verdictOf(
   };
 }
 
-/** What Join hands on for a picture that is already a tile. */
-export const joined = (picture: Raster, alpha: Float32Array | null = null) => ({
+/** What Style hands on for a picture that is already a tile and is left as it is. */
+export const unpainted = (picture: Raster, alpha: Float32Array | null = null) => ({
   picture,
   alpha,
   given: {},
   turnDegrees: 0,
   green: 1,
   before: async () => picture,
+  photo: picture,
+  relief: null,
+  painted: null,
+  simplified: null,
+  lightPainted: 0,
 });
 
 /** Runs every station after Join on a tile; decisions of an earlier run may be replayed. */
@@ -77,7 +90,7 @@ export async function runAfterJoin(
   frame: Frame,
   decisions?: Partial<Record<StationName, unknown>>,
 ) {
-  const outputs: Any = { join: joined(picture) };
+  const outputs: Any = { style: unpainted(picture) };
   const made: Partial<Record<StationName, unknown>> = {};
   for (const name of ['gauge', 'relief', 'finish', 'coats'] as const) {
     const reads = Object.fromEntries(STATIONS[name].reads.map(({ name: read }) => [read, outputs[read]]));

@@ -69,7 +69,7 @@ describe('given maps', () => {
       { cavity: { planes: [bright] } },
       { even: { amount: 0 }, square: { turnDegrees: 4 } },
     );
-    expect(rmsBetween(outputs.relief.cavity, outputs.join.picture.planes[1])).to.be.below(1e-3);
+    expect(rmsBetween(outputs.relief.cavity, outputs.style.picture.planes[1])).to.be.below(1e-3);
     const derived = await evaluate({}, { even: { amount: 0 }, square: { turnDegrees: 4 } });
     expect(rmsBetween(derived.relief.cavity, outputs.relief.cavity)).to.be.above(0.05);
   });
@@ -94,9 +94,9 @@ describe('given maps', () => {
       { even: { amount: 0 }, join: { repairs } },
     );
     expect(rmsBetween(outputs.relief.cavity, plain.relief.cavity)).to.be.above(0.01);
-    expect(rmsBetween(outputs.relief.cavity, outputs.join.picture.planes[1])).to.be.below(1e-3);
-    const before = await outputs.join.before();
-    expect(rmsBetween(before.planes[1], outputs.join.picture.planes[1])).to.be.below(1e-3);
+    expect(rmsBetween(outputs.relief.cavity, outputs.style.picture.planes[1])).to.be.below(1e-3);
+    const before = await outputs.style.before();
+    expect(rmsBetween(before.planes[1], outputs.style.picture.planes[1])).to.be.below(1e-3);
   });
 
   it('take the place of the derived map, and what hangs on height follows', async () => {

@@ -35,9 +35,9 @@ function codesOf(cover: Float32Array): Uint8Array<ArrayBuffer> {
 /** What a zone covers of a tile, as it is shown over it. */
 export async function shownCover(
   zone: Mask,
-  { join, relief }: Pick<StationOutputs, 'join' | 'relief'>,
+  { style, relief }: Pick<StationOutputs, 'style' | 'relief'>,
   frame: Frame,
 ): Promise<ShownCover> {
-  const cover = await maskCover(zone, { join, relief }, frame, contextFor(join));
+  const cover = await maskCover(zone, { style, relief }, frame, contextFor(style));
   return { width: frame.width, height: frame.height, values: codesOf(cover), share: coverShare(cover) };
 }

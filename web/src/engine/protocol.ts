@@ -18,6 +18,7 @@ import type {
   Spot,
   StationName,
   Step,
+  StyleStart,
   Verdict,
 } from '@zesty-tile/core';
 import type { ViewName } from './views.ts';
@@ -244,6 +245,14 @@ export interface EngineWorker {
     offers: readonly (Coat | null)[],
     onOffer: (place: number, picture: Thumbnail) => Promise<void> | undefined,
   ): Promise<void>;
+  /** How the tile would be painted with each of these dials; told one after the other, by its place. */
+  offerStyles(
+    request: Omit<ShowRequest, 'view'>,
+    offers: readonly StyleStart['dials'][],
+    onOffer: (place: number, picture: Thumbnail) => Promise<void> | undefined,
+  ): Promise<void>;
+  /** Six bands of the simplified height as grey pictures, fine to broad; null where nothing is painted. */
+  styleBands(): Promise<Thumbnail[] | null>;
   /** What a zone covers of the tile as it is computed; null before that. */
   cover(zone: Mask): Promise<ShownCover | null>;
   /** What stands at places of the tile; null before all maps are made. */

@@ -40,10 +40,10 @@ export function viewRaster(
   const stage = stageView(view);
   if (stage) return stage.raster(outputs);
   if (!isMap(view)) return null;
-  const { join, gauge, relief, finish, coats } = outputs;
+  const { style, gauge, relief, finish, coats } = outputs;
   if (coats) return mapRaster(coats, view);
   if (hasCoats) return null;
-  if (join && gauge && relief && finish) return mapRaster(surfaceOf({ join, gauge, relief, finish }), view);
+  if (style && gauge && relief && finish) return mapRaster(surfaceOf({ style, gauge, relief, finish }), view);
   // The tile's colour does not wait for Relief.
   if (view === 'albedo' && gauge && finish)
     return albedoOf({ colour: gauge.albedo, f0: finish.f0, isF0Whole: finish.isTruth });

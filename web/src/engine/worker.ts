@@ -27,6 +27,7 @@ import type { EngineWorker, Hear, ShownMaps } from './protocol.ts';
 import { readAt } from './read-at.ts';
 import { BEFORE_OCCLUSION, OCCLUSION, Showing, transfers } from './showing.ts';
 import { newMaps } from './sill-maps.ts';
+import { stylePicturesOf } from './style-pictures.ts';
 import { viewRaster } from './view-pictures.ts';
 import { isMap, stationOf, type ViewName } from './views.ts';
 
@@ -43,6 +44,7 @@ let listener: Hear = () => undefined;
 const worker: EngineWorker = {
   ...offersOf(engine),
   ...coatPicturesOf(engine),
+  ...stylePicturesOf(engine),
   listen(hear) {
     listener = hear;
   },
@@ -122,9 +124,9 @@ const worker: EngineWorker = {
   },
   async cover(zone) {
     const { quick } = made;
-    const { join, relief } = quick?.outputs ?? {};
-    if (!quick || !join || !relief) return null;
-    const shown = await shownCover(zone, { join, relief }, quick.frame);
+    const { style, relief } = quick?.outputs ?? {};
+    if (!quick || !style || !relief) return null;
+    const shown = await shownCover(zone, { style, relief }, quick.frame);
     return Comlink.transfer(shown, [shown.values.buffer]);
   },
   readAt(readings) {

@@ -11,6 +11,7 @@ import { source } from './source/index.tsx';
 import { square } from './square/index.tsx';
 import { CropOutline } from './square/overlay.tsx';
 import type { StationView } from './station.ts';
+import { style } from './style/index.tsx';
 
 /** How every station is shown, by its name. */
 export const STATION_VIEWS: Record<StationName, StationView> = {
@@ -18,6 +19,7 @@ export const STATION_VIEWS: Record<StationName, StationView> = {
   square,
   even,
   join,
+  style,
   gauge,
   relief,
   finish,

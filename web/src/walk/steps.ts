@@ -14,7 +14,7 @@ export const WALK: readonly WalkStep[] = [
   {
     title: 'The Course',
     words:
-      'A tile goes through ten stations, from photo to finished files. Each shows its picture and what it measured; press one to open it.',
+      'A tile goes through eleven stations, from photo to finished files. Each shows its picture and what it measured; press one to open it.',
     station: 'source',
     target: 'nav[aria-label="Course"]',
   },

@@ -5,6 +5,7 @@ import { COMPILED } from './compiled.ts';
 export interface Exports {
   memory: WebAssembly.Memory;
   atrousSmooth(...values: number[]): void;
+  flowLines(...values: number[]): void;
   fftRows(...values: number[]): void;
   fftColumns(...values: number[]): void;
   gaussianFirBand(...values: number[]): void;
@@ -47,6 +48,8 @@ export interface Exports {
   logPlane(...values: number[]): void;
   raisePlane(...values: number[]): void;
   divideRows(...values: number[]): void;
+  shockEdges(...values: number[]): void;
+  paintStrokes(...values: number[]): void;
   shippedSlopes(...values: number[]): void;
 }
 

@@ -30,7 +30,7 @@ interface Climb {
 }
 
 /** The surface below all coats. A specular map that was supplied is brought to base colour and metallic. */
-function* startingLayers({ join, gauge, relief, finish }: CoatsInput): Steps<Layers> {
+function* startingLayers({ style, gauge, relief, finish }: CoatsInput): Steps<Layers> {
   const material = {
     colour: gauge.albedo,
     metallic: finish.metallic,
@@ -46,8 +46,8 @@ function* startingLayers({ join, gauge, relief, finish }: CoatsInput): Steps<Lay
     roughness: finish.roughness,
     metallic: metallicChannel(material),
     f0: finish.isTruth ? [0.04, 0.04, 0.04] : finish.f0,
-    opacity: join.alpha,
-    emission: join.given.emission ?? null,
+    opacity: style.alpha,
+    emission: style.given.emission ?? null,
     heightMm,
   };
 }

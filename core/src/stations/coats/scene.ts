@@ -4,14 +4,14 @@ import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import type { FinishOutput } from '../finish/output.ts';
 import type { GaugeOutput } from '../gauge/output.ts';
-import type { JoinOutput } from '../join/output.ts';
 import type { ReliefOutput } from '../relief/output.ts';
+import type { StyleOutput } from '../style/output.ts';
 import type { Layers } from './layers.ts';
 import type { Shape } from './shaping.ts';
 
 /** What Coats reads. */
 export interface CoatsInput {
-  join: JoinOutput;
+  style: StyleOutput;
   gauge: GaugeOutput;
   relief: ReliefOutput;
   finish: FinishOutput;

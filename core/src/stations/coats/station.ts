@@ -9,9 +9,9 @@ import type { PictureRef } from '../../tile/given.ts';
 import { runSteps } from '../../work/steps.ts';
 import { finish } from '../finish/station.ts';
 import { gauge } from '../gauge/station.ts';
-import { join } from '../join/station.ts';
 import { relief } from '../relief/station.ts';
 import { station } from '../station.ts';
+import { style } from '../style/station.ts';
 import { coated } from './climb.ts';
 import { keyOfFrame } from './kept.ts';
 import type { Layers } from './layers.ts';
@@ -78,7 +78,7 @@ export const coats = station({
   name: 'coats',
   line: 'Add layers: moss, wear, patterns, paint.',
   settings,
-  reads: [join, gauge, relief, finish],
+  reads: [style, gauge, relief, finish],
   usedMasks,
   frameFacts: ({ edgeMetres }) => edgeMetres,
   pictures,

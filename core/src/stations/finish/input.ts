@@ -1,8 +1,8 @@
-import type { JoinOutput } from '../join/output.ts';
 import type { ReliefOutput } from '../relief/output.ts';
+import type { StyleOutput } from '../style/output.ts';
 
 /** What Finish reads: never Gauge, so that exposure moves no roughness. */
 export interface FinishInput {
-  join: JoinOutput;
+  style: StyleOutput;
   relief: ReliefOutput;
 }

@@ -13,9 +13,9 @@ import { median } from '../../statistics/statistics.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { runSteps, type Steps } from '../../work/steps.ts';
-import { join } from '../join/station.ts';
 import { relief } from '../relief/station.ts';
 import { station } from '../station.ts';
+import { style } from '../style/station.ts';
 import type { FinishInput } from './input.ts';
 import { isMetal } from './metal.ts';
 import { cellsFor, periodicNoise } from './noise.ts';
@@ -102,8 +102,8 @@ export const finish = station({
   name: 'finish',
   line: 'Set roughness, reflectance and metalness.',
   settings,
-  reads: [join, relief],
-  decidesFrom: [join],
+  reads: [style, relief],
+  decidesFrom: [style],
   pictures: ({ greyMap }) => ({ grey: greyMap }),
   usedMasks,
   frameFacts: ({ edgeMetres }) => edgeMetres,
@@ -114,8 +114,8 @@ export const finish = station({
   measuredLast: true,
   decision: v.strictObject({ centre: v.number(), spread: v.number() }),
   decidesOn: () => null,
-  async decide(input: Pick<FinishInput, 'join'>, _chosen, _frame, { checkpoint }): Promise<ToneScale> {
-    const y = luminance(input.join.picture);
+  async decide(input: Pick<FinishInput, 'style'>, _chosen, _frame, { checkpoint }): Promise<ToneScale> {
+    const y = luminance(input.style.picture);
     const logs = logTone(y);
     await checkpoint(0);
     const centre = median(logs);
@@ -126,7 +126,7 @@ export const finish = station({
   },
   async run(input: FinishInput, chosen, decided: ToneScale, frame, context): Promise<FinishOutput> {
     const line = lineOf(chosen);
-    const { given, picture } = input.join;
+    const { given, picture } = input.style;
     const count = frame.width * frame.height;
     const { checkpoint } = context;
     const tone = await context.part('tone', decided, async () => {

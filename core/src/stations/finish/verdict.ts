@@ -62,7 +62,7 @@ export async function verdict(
   const odd = line !== null && isSet && (line.kind === 'metal') !== (metallic === 1);
   const isUnset = line === null && !chosen.ownBand && chosen.f0From === 'line' && !output.isTruth;
   // Of one colour nothing says what it is; coats bring values of their own.
-  const noLine = isUnset && !isOneColour(input.join.picture);
+  const noLine = isUnset && !isOneColour(input.style.picture);
   const [f0Low, f0High] = Array.isArray(f0)
     ? [Math.min(...f0), Math.max(...f0)]
     : await percentiles(f0.planes[1], [2, 98]);
@@ -70,7 +70,7 @@ export async function verdict(
   const metalShare = isSet ? metallic : mean(thinned(metallic));
   const excess =
     output.isTruth && !Array.isArray(f0)
-      ? excessShare(input.join.picture.planes.map(thinned), f0.planes.map(thinned))
+      ? excessShare(input.style.picture.planes.map(thinned), f0.planes.map(thinned))
       : 0;
   const empty = chosen.zoneFinish.filter((one) => !frame.masks.some(({ id }) => id === one.zone));
   await checkpoint(1);

@@ -11,12 +11,12 @@ import { statistics } from '../../statistics/statistics.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { runSteps } from '../../work/steps.ts';
-import type { JoinOutput } from '../join/output.ts';
-import { join } from '../join/station.ts';
 import { relief } from '../relief/station.ts';
 import type { SourceOutput } from '../source/output.ts';
 import { source } from '../source/station.ts';
 import { station } from '../station.ts';
+import type { StyleOutput } from '../style/output.ts';
+import { style } from '../style/station.ts';
 import { decisionSchema, type GaugeDecision } from './decision.ts';
 import { type Fit, fitTo } from './fit.ts';
 import { BETWEEN, valuesOf } from './marks.ts';
@@ -29,7 +29,7 @@ import { verdict } from './verdict.ts';
 
 /** What Gauge reads. Relief is there where a zone is selected by it, the photo where patches in it are asked for. */
 export interface GaugeInput extends MaskInput {
-  join: JoinOutput;
+  style: StyleOutput;
   source?: SourceOutput;
 }
 
@@ -98,8 +98,8 @@ export const gauge = station({
   name: 'gauge',
   line: 'Bring the albedo to values a real surface has.',
   settings,
-  reads: [join, relief],
-  decidesFrom: [join, relief, source],
+  reads: [style, relief],
+  decidesFrom: [style, relief, source],
   // Relief is read only where a mask is selected by it, and the photo only where patches lie in it.
   isRead(name, chosen, masks) {
     if (name === relief.name) return readsRelief(usedMasks(chosen, masks));
@@ -127,7 +127,7 @@ export const gauge = station({
     const rank = (percent: number) => from + ((to - from) * percent) / 100;
     const patches =
       byPatches(chosen) && input.source ? fitPatches(input.source.picture, chosen.patches) : null;
-    const y = luminance(balanced(input.join.picture, gainsOf(chosen, patches)));
+    const y = luminance(balanced(input.style.picture, gainsOf(chosen, patches)));
     const zones = await toneZones(input, chosen, frame, context);
     const belongs = belonging(zones, y.length);
     const wish = {
@@ -156,7 +156,7 @@ export const gauge = station({
   },
   async run(input: GaugeInput, chosen, decided, frame, context): Promise<GaugeOutput> {
     // Beside a given specular map stands a diffuse colour, and that of metal is black in truth.
-    const isHeld = chosen.hold && !input.join.given.specular;
+    const isHeld = chosen.hold && !input.style.given.specular;
     const toneOf = (fit: Fit, exposure: number, contrast: number, hold: [number, number]): Tone => {
       const gain = fit.gain * chosen.eye * 2 ** exposure;
       return {
@@ -168,7 +168,7 @@ export const gauge = station({
     };
     const { hueDegrees, towards, pull } = chosen;
     const recolour = { strength: chosen.colour, hueDegrees, towards, pull };
-    const picture = balanced(input.join.picture, gainsOf(chosen, decided.patches));
+    const picture = balanced(input.style.picture, gainsOf(chosen, decided.patches));
     const limits = albedoLimits(lineOf(chosen));
     let dry = await applyTone(
       picture,

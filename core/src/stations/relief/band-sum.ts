@@ -6,7 +6,7 @@ import { Raster } from '../../raster/raster.ts';
 import type { Sides } from '../../raster/sides.ts';
 import { resizingLanczos } from '../../sampling/resize.ts';
 import { runSteps } from '../../work/steps.ts';
-import { BAND_COUNT, bandSigma, logOf } from './bands.ts';
+import { BAND_COUNT, bandSigma } from './bands.ts';
 
 /** Blurred so far (σ in pixels), half as many pixels hold all that is left, with room for the filters that go on from there. */
 const HALVED_SIGMA = 14;
@@ -19,10 +19,10 @@ export interface BandShare {
 
 /**
  * The weighted sum of `detailBands`, without ever holding all of them: broad bands are made at half the size and less, as soon
- * as nothing is lost by that (Burt & Adelson 1983), and brought up together.
+ * as nothing is lost by that (Burt & Adelson 1983), and brought up together. The plane is written over.
  */
 export async function bandSum(
-  luminance: Float32Array,
+  plane: Float32Array,
   sides: Sides,
   edges: Edges,
   checkpoint: (done: number) => Promise<void>,
@@ -67,7 +67,5 @@ export async function bandSum(
     PLANES.give(band);
     return sum;
   };
-  const log = await runSteps(logOf(luminance), checkpoint);
-  await checkpoint(0);
-  return sumFrom(log, sides, 0, 0);
+  return sumFrom(plane, sides, 0, 0);
 }

@@ -24,17 +24,16 @@ export const logOf = (luminance: Float32Array): Steps<Float32Array> =>
   madeInParts(luminance.length, (from, to) => KERNELS.logPlane(luminance.subarray(from, to), LOG_FLOOR));
 
 /**
- * Six bands of log luminance, fine to broad: differences of Gaussians with σ = 0.9·2ˡ px at 512, scaled
- * with the size. `luminance` is linear Y of a tile `size` px wide; each band has one value a pixel.
+ * Six bands of a plane, fine to broad: differences of Gaussians with σ = 0.9·2ˡ px at 512, scaled with the size. Height by
+ * tone is read from those of log luminance (see `logOf`). Each band has one value a pixel; the plane is written over.
  */
 export async function detailBands(
-  luminance: Float32Array,
+  plane: Float32Array,
   { width, height }: Sides,
   edges: Edges,
   checkpoint: (done: number) => Promise<void>,
 ): Promise<Float32Array[]> {
-  let finer = await runSteps(logOf(luminance), checkpoint);
-  await checkpoint(0);
+  let finer = plane;
   let reached = 0;
   const bands: Float32Array[] = [];
   for (let level = 0; level < BAND_COUNT; level++) {

@@ -1,11 +1,11 @@
 import * as v from 'valibot';
-import type { JoinOutput } from '../join/output.ts';
+import type { StyleOutput } from '../style/output.ts';
 import { spreadsSchema } from './height.ts';
 import type { ReliefSettings } from './settings.ts';
 
-/** What Relief reads: the tile as it left Join. */
+/** What Relief reads: the tile as it left Style. */
 export interface ReliefInput {
-  join: JoinOutput;
+  style: StyleOutput;
   /** `occlusion`: it is not asked for now. */
   omit?: readonly string[];
 }

@@ -5,11 +5,8 @@ import { takingLuminance } from '../../planes/luminance.ts';
 import { madeInParts } from '../../planes/made-in-parts.ts';
 import { mapping } from '../../planes/mapped.ts';
 import type { Raster } from '../../raster/raster.ts';
+import type { Grey } from '../../tile/height-reading.ts';
 import type { Steps } from '../../work/steps.ts';
-
-/** From what of the colour height is read. */
-export const GREYS = ['luminance', 'darkest', 'red', 'green', 'blue', 'nearness'] as const;
-export type Grey = (typeof GREYS)[number];
 
 /** OKLab distance at which a colour is only half as near. */
 const NEAR = 0.08;

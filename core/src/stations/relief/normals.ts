@@ -61,7 +61,7 @@ async function bandHeight(
 
 /** The normals of the tile: of its height with fine detail of their own, or as given; with a detail normal laid over. */
 export async function normals(
-  { join }: ReliefInput,
+  { style }: ReliefInput,
   height: Float32Array,
   raw: RawHeight,
   chosen: ReliefSettings,
@@ -81,9 +81,11 @@ export async function normals(
     if (sigma <= LEAST_SIGMA) return field;
     return runSteps(blurring(field, frame.width, frame.height, sigma, frame.edges), context.checkpoint);
   };
-  const { normal: given } = join.given;
+  const { normal: given } = style.given;
   let base: Raster;
-  if (given) base = turnedNormals(given, frame.turnDegrees + join.turnDegrees, chosen.normalY === 'up');
+  // Supplied normals tell of the photo's relief, not of a carved one.
+  if (given && !style.relief)
+    base = turnedNormals(given, frame.turnDegrees + style.turnDegrees, chosen.normalY === 'up');
   else {
     const weights = fineWeights(chosen);
     let field = height;

@@ -3,7 +3,7 @@ import { NORMAL_Y } from '../../kernels/normals/reference.ts';
 import { GRADIENT_KERNELS } from '../../raster/gradient.ts';
 import { choice, colour, data, group, number, type Values } from '../../settings/kinds.ts';
 import { type PictureRef, refSchema } from '../../tile/given.ts';
-import { GREYS } from './grey.ts';
+import { GREYS } from '../../tile/height-reading.ts';
 
 const GROUPS = {
   bands: group({ id: 'bands', title: 'Bands', collapsed: true }),

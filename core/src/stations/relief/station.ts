@@ -6,11 +6,13 @@ import { percentiles, statistics } from '../../statistics/statistics.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { turnedNormals } from '../../tile/given.ts';
+import type { HeightReading } from '../../tile/height-reading.ts';
 import { runSteps, type Steps } from '../../work/steps.ts';
 import { join } from '../join/station.ts';
 import { station } from '../station.ts';
+import { style } from '../style/station.ts';
 import { bandSum } from './band-sum.ts';
-import { BAND_COUNT, detailBands } from './bands.ts';
+import { BAND_COUNT, detailBands, logOf } from './bands.ts';
 import { cavityMap, localRelief } from './cavity.ts';
 import { decisionSchema, isLit, lightOf, type ReliefDecision, type ReliefInput } from './decision.ts';
 import { polarityEvidence } from './evidence.ts';
@@ -38,6 +40,16 @@ type Chosen = ReliefSettings;
 
 const weightsOf = (s: Chosen) => [s.band1, s.band2, s.band3, s.band4, s.band5, s.band6].slice(0, BAND_COUNT);
 
+/** How height is read, for stations that need one before this. */
+const readingOf = (chosen: Chosen): HeightReading => ({
+  from: chosen.heightFrom === 'both' ? 'tone' : chosen.heightFrom,
+  isDarkHigh: chosen.polarity === 'dark',
+  grey: chosen.grey,
+  greyColour: chosen.greyColour,
+  weights: weightsOf(chosen),
+  lightDegrees: chosen.lightFrom === 'hand' ? chosen.lightDegrees : null,
+});
+
 const FLAT = 1e-5;
 /** Above this size, which no dial is moved at, bands of tone are not held together. */
 const HELD_SIZE = 2048;
@@ -56,14 +68,15 @@ const shapeKey = (chosen: Chosen) => [
   chosen.noiseFloor,
 ];
 
-/** Where slanting light comes from and what speaks for bright or dark, by the tile as it left Join. */
+/** Where slanting light comes from and what speaks for bright or dark, by the tile as it left Style. */
 async function readLight(
-  { join }: ReliefInput,
+  { style }: ReliefInput,
   frame: Frame,
   context: WorkContext,
 ): Promise<Pick<ReliefDecision, 'light' | 'evidence'>> {
   return context.part('light', frame.edges, async () => {
-    const y = luminance(join.picture);
+    // Painted light is no evidence of relief.
+    const y = luminance(style.photo);
     const log = KERNELS.logPlane(y, 0.01);
     await context.checkpoint(0);
     const { degrees: line, plain } = await runSteps(lightInTile(log, frame), context.checkpoint);
@@ -82,7 +95,7 @@ async function readLight(
 }
 
 function rawHeight(
-  { join }: ReliefInput,
+  { style }: ReliefInput,
   chosen: Chosen,
   light: ReliefDecision['light'],
   frame: Frame,
@@ -90,33 +103,42 @@ function rawHeight(
 ): RawHeight {
   const near = chosen.grey === 'nearness' ? chosen.greyColour : '';
   const degrees = lightOf(chosen, light);
-  const { normal } = join.given;
-  const grey = () => runSteps(greyOf(join.picture, chosen.grey, near), context.checkpoint);
+  const { normal } = style.given;
+  const { relief: painted } = style;
+  const grey = () => runSteps(greyOf(style.picture, chosen.grey, near), context.checkpoint);
+  const log = async () =>
+    painted?.from === 'tone' ? painted.height.slice() : runSteps(logOf(await grey()), context.checkpoint);
+  /** What Style made of a source, where it did. */
+  const repainted = (from: HeightSource) => (painted?.from === from ? async () => painted.height : null);
   const bands = () =>
     context.part('bands', [frame.edges, chosen.grey, near], async () =>
-      detailBands(await grey(), frame, frame.edges, context.checkpoint),
+      detailBands(await log(), frame, frame.edges, context.checkpoint),
     );
   return {
     bands,
     bandSum:
       frame.size > HELD_SIZE
-        ? async (shares) => bandSum(await grey(), frame, frame.edges, context.checkpoint, shares)
+        ? async (shares) => bandSum(await log(), frame, frame.edges, context.checkpoint, shares)
         : null,
-    slant: () =>
-      context.part('slant', [frame.edges, chosen.grey, near, degrees], async () => {
-        const before = await runSteps(greyOf(await join.before(), chosen.grey, near), context.checkpoint);
-        return runSteps(slantHeight(before, frame, degrees), context.checkpoint);
-      }),
-    normals: normal
-      ? () =>
-          context.part('of normals', frame.edges, () =>
-            runSteps(
-              heightOfNormals(turnedNormals(normal, frame.turnDegrees + join.turnDegrees, true)),
-              context.checkpoint,
-            ),
-          )
-      : null,
-    given: join.given.height?.planes[0] ?? null,
+    slant:
+      repainted('light') ??
+      (() =>
+        context.part('slant', [frame.edges, chosen.grey, near, degrees], async () => {
+          const before = await runSteps(greyOf(await style.before(), chosen.grey, near), context.checkpoint);
+          return runSteps(slantHeight(before, frame, degrees), context.checkpoint);
+        })),
+    normals:
+      repainted('normals') ??
+      (normal
+        ? () =>
+            context.part('of normals', frame.edges, () =>
+              runSteps(
+                heightOfNormals(turnedNormals(normal, frame.turnDegrees + style.turnDegrees, true)),
+                context.checkpoint,
+              ),
+            )
+        : null),
+    given: painted?.from === 'given' ? painted.height : (style.given.height?.planes[0] ?? null),
   };
 }
 
@@ -155,16 +177,16 @@ function* scaled(bands: Float32Array, { low, high }: { low: number; high: number
   return yield* summing([bands], [scale], { base: -low * scale, low: 0, high: 1 });
 }
 
-/** Relief: height from the tile as it left Join, and what depends on it. */
+/** Relief: height from the tile as it left Style, and what depends on it. */
 export const relief = station({
   name: 'relief',
   line: 'Read the surface’s shape: height, normal, occlusion, cavity.',
   settings,
-  reads: [join],
+  reads: [style],
   pictures: ({ detailMap }) => ({ detail: detailMap }),
   optional: { occlusion: { ofPhoto: false } },
   demands: (chosen) => (isLit(chosen) ? [`${join.name}.before`] : []),
-  setsFrame: ({ normalY }) => ({ green: normalY === 'up' ? 1 : -1 }),
+  setsFrame: (chosen) => ({ green: chosen.normalY === 'up' ? 1 : -1, reading: readingOf(chosen) }),
   frameFacts: ({ edgeMetres }) => edgeMetres,
   views,
   shows: 'height',
@@ -203,17 +225,33 @@ export const relief = station({
   },
   async run(input, chosen, decided, frame, context): Promise<ReliefOutput> {
     const { low, high, cavitySpread, spreads, light } = decided;
-    const { given } = input.join;
+    const { given, relief: painted } = input.style;
+    // Supplied maps tell of the photo's relief, not of a carved one.
+    const suppliedCavity = painted ? null : (given.cavity?.planes[0] ?? null);
+    const suppliedOcclusion = painted ? null : (given.occlusion?.planes[0] ?? null);
     const raw = rawHeight(input, chosen, light, frame, context);
+    const shape = shapeOf(chosen, frame, raw.given !== null);
+    const shaped = async (of: RawHeight) => {
+      const sum = await shapedHeight(of, shape, spreads, frame, frame.edges, context.checkpoint);
+      const height = await runSteps(scaled(sum, decided), context.checkpoint);
+      if (!painted) return height;
+      const range = { low: 0, high: 1 };
+      return runSteps(summing([height, painted.ridges], [1, 1], range, height), context.checkpoint);
+    };
     const height = await context.part(
       'height',
       [shapeKey(chosen), low, high, spreads, light, chosen.softMm > 0 ? frame.edgeMetres : null],
-      async () => {
-        const shape = shapeOf(chosen, frame, raw.given !== null);
-        const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges, context.checkpoint);
-        return runSteps(scaled(sum, decided), context.checkpoint);
-      },
+      () => shaped(raw),
     );
+    /** What shades the occlusion map: the height, or that of other bands. */
+    const shading = async () => {
+      if (!painted?.ofOcclusion) return height;
+      const relief = { ...painted, height: painted.ofOcclusion };
+      const other = { style: { ...input.style, relief } };
+      return shaped(
+        rawHeight(other, chosen, light, frame, { ...context, part: (_name, _on, make) => make() as never }),
+      );
+    };
     await context.checkpoint(0.2);
     const heightKey = [shapeKey(chosen), low, high, spreads, light, frame.edgeMetres];
     const normal = await context.part('normal', [heightKey, normalKey(chosen)], () =>
@@ -231,7 +269,7 @@ export const relief = station({
         cavitySpread,
       ],
       () =>
-        given.cavity?.planes[0] ??
+        suppliedCavity ??
         runSteps(
           cavityMap(
             height,
@@ -253,15 +291,15 @@ export const relief = station({
           'occlusion',
           [heightKey, chosen.depthMm, chosen.occlusionMm, chosen.occlusionStrength, chosen.occlusionBias],
           async () =>
-            given.occlusion?.planes[0] ??
-            occlusionMap(height, chosen, frame, context.checkpoint, context.team),
+            suppliedOcclusion ??
+            occlusionMap(await shading(), chosen, frame, context.checkpoint, context.team),
         )
       : null;
     const shaping = {
       chosen,
       cavitySpread,
-      isCavityGiven: given.cavity !== undefined,
-      isOcclusionGiven: given.occlusion !== undefined,
+      isCavityGiven: suppliedCavity !== null,
+      isOcclusionGiven: suppliedOcclusion !== null,
     };
     return { height, depthMm: chosen.depthMm, normal, occlusion, cavity, bands: raw.bands, shaping };
   },

@@ -146,7 +146,7 @@ export async function verdict(
   { checkpoint }: Pick<WorkContext, 'checkpoint'>,
 ): Promise<Verdict> {
   const { evidence, light } = decided;
-  const isGiven = input.join.given.height !== undefined;
+  const isGiven = input.style.given.height !== undefined;
   const heights = thinned(output.height);
   await checkpoint(1);
   const [low, high] = await runSteps(findingPercentiles(heights, [0.5, 99.5]), checkpoint);
@@ -154,10 +154,10 @@ export async function verdict(
   const { steepShare, tilt, lowestZ, offLength } = await runSteps(told(output.normal.planes), checkpoint);
   await checkpoint(1);
   const range = (high - low) * chosen.depthMm;
-  const flat = !(high > low) || range === 0 ? flatWords(input.join.picture) : null;
+  const flat = !(high > low) || range === 0 ? flatWords(input.style.picture) : null;
   const steepest = (Math.acos(Math.min(1, lowestZ)) * 180) / Math.PI;
   const share = chosen.depthMm / 1000 / frame.edgeMetres;
-  const isIntegrated = !isGiven && chosen.heightFrom === 'normals' && input.join.given.normal !== undefined;
+  const isIntegrated = !isGiven && chosen.heightFrom === 'normals' && input.style.given.normal !== undefined;
   const readsTone = !isGiven && !isIntegrated && chosen.heightFrom !== 'light';
   const toldMm = isIntegrated ? (decided.high - decided.low) * frame.edgeMetres * 1000 : 0;
   const isOther = isIntegrated && Math.abs(toldMm - chosen.depthMm) > DEPTH_SLACK * toldMm;

@@ -8,14 +8,14 @@ import {
   type CoatOutput,
 } from '../../../src/stations/coats/settings.ts';
 import type { Frame } from '../../../src/tile/frame.ts';
-import { joined, runStation } from '../run.ts';
+import { runStation, unpainted } from '../run.ts';
 
 /** What Coats reads, of a tile with relief. */
 export async function coatsInput(picture: Raster, frame: Frame): Promise<CoatsInput> {
-  const join = joined(picture);
-  const { output: relief } = await runStation('relief', { join }, { depthMm: 10 }, frame);
-  const { output: finish } = await runStation('finish', { join, relief }, {}, frame);
-  return { join, gauge: { albedo: picture }, relief, finish } as unknown as CoatsInput;
+  const join = unpainted(picture);
+  const { output: relief } = await runStation('relief', { style: join }, { depthMm: 10 }, frame);
+  const { output: finish } = await runStation('finish', { style: join, relief }, {}, frame);
+  return { style: join, gauge: { albedo: picture }, relief, finish } as unknown as CoatsInput;
 }
 
 let count = 0;

@@ -182,7 +182,7 @@ describe('what coats put in', () => {
     const given = planeOf(SIZE, SIZE, (x) => x / SIZE);
     const supplied = {
       ...input,
-      join: { ...input.join, given: { occlusion: new Raster(SIZE, SIZE, [given]) } },
+      style: { ...input.style, given: { occlusion: new Raster(SIZE, SIZE, [given]) } },
     };
     const by = coat(
       outputs({ by: 'ramp', channel: 'metallic', driver: 'supplied', supplied: 'occlusion', stops }),

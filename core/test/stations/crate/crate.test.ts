@@ -14,7 +14,7 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { bandSum } from '../../../src/stations/relief/band-sum.ts';
-import { bandSigma, detailBands, weightedSum } from '../../../src/stations/relief/bands.ts';
+import { bandSigma, detailBands, logOf, weightedSum } from '../../../src/stations/relief/bands.ts';
 import { farthest, noisePlane } from '../../fields.ts';
 
 describe('crate', () => {
@@ -79,12 +79,15 @@ describe('crate', () => {
   });
 });
 
+/** Logarithms of luminance, as bands are taken from it. */
+const logged = (y: Float32Array) => runToEnd(logOf(y));
+
 describe('bands', () => {
   it('all of weight one sum to the log picture less its broadest blur', async () => {
     const size = 64;
     const y = noisePlane(size * size, 4).map((v) => 0.1 + 0.5 * v);
     for (const edges of [TORUS, MIRROR]) {
-      const bands = await detailBands(y, { width: size, height: size }, edges, async () => {});
+      const bands = await detailBands(logged(y), { width: size, height: size }, edges, async () => {});
       const six = runToEnd(weightedSum(bands, [1, 1, 1, 1, 1, 1]));
       const log = y.map((v) => Math.log(v + 0.01));
       const broad = gaussian(log, size, size, bandSigma(5) * size, edges);
@@ -106,14 +109,16 @@ describe('bands', () => {
     const y = noisePlane(1024 * 512, 8).map((v) => 0.3 + 0.2 * v);
     const weights = [0.4, 0.7, 1, 1.5, 2, 2.5];
     for (const edges of [TORUS, MIRROR]) {
-      const whole = runToEnd(weightedSum(await detailBands(y, sides, edges, async () => {}), weights));
+      const whole = runToEnd(
+        weightedSum(await detailBands(logged(y), sides, edges, async () => {}), weights),
+      );
       const most = whole.reduce((a, b) => Math.max(a, b), 0);
       const shares = weights.map((weight) => ({ weight, clean: (band: Float32Array) => band }));
-      const sum = await bandSum(y, sides, edges, async () => {}, shares);
+      const sum = await bandSum(logged(y), sides, edges, async () => {}, shares);
       expect(farthest(sum, whole)).to.be.below(1e-3 * most);
       const without = [{ weight: 1, clean: (band: Float32Array) => band.fill(0) }, ...shares.slice(1)];
-      const [first] = await detailBands(y, sides, edges, async () => {});
-      const cleaned = await bandSum(y, sides, edges, async () => {}, without);
+      const [first] = await detailBands(logged(y), sides, edges, async () => {});
+      const cleaned = await bandSum(logged(y), sides, edges, async () => {}, without);
       expect(
         farthest(
           cleaned,

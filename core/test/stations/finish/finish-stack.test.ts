@@ -23,7 +23,7 @@ import { cellsFor, periodicNoise } from '../../../src/stations/finish/noise.ts';
 import { baseOf, diffuseOf, f0Of } from '../../../src/surface/convert.ts';
 import { PLAIN_CONTEXT } from '../../../src/team/context.ts';
 import { correlation, farthest, planeOf, tilingPicture } from '../../fields.ts';
-import { frameOf, joined, maskOf, runAfterJoin, runStation } from '../run.ts';
+import { frameOf, maskOf, runAfterJoin, runStation, unpainted } from '../run.ts';
 
 const SIZE = 64;
 const picture = tilingPicture(SIZE);
@@ -31,14 +31,14 @@ const frame = frameOf(SIZE);
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 
 async function finished(changes: object, of = frame, given: object = {}) {
-  const join = { ...joined(picture), given };
-  const { output: relief } = await runStation('relief', { join }, {}, of);
-  const { output, decided } = await runStation('finish', { join, relief }, changes, of);
+  const join = { ...unpainted(picture), given };
+  const { output: relief } = await runStation('relief', { style: join }, {}, of);
+  const { output, decided } = await runStation('finish', { style: join, relief }, changes, of);
   const { finish } = STATIONS;
   const defaults = Object.fromEntries(Object.entries(finish.settings).map(([k, s]) => [k, s.default]));
   const verdict = await finish.verdict(
     output,
-    { join, relief } as never,
+    { style: join, relief } as never,
     { ...defaults, ...changes } as never,
     decided,
     of,
@@ -78,8 +78,8 @@ describe('the stack of roughness', () => {
   it('takes a given grey map, laid and turned as asked', async () => {
     const dot = new Raster(16, 16, [planeOf(16, 16, (x, y) => Number(x < 4 && y < 4))]);
     const context = { ...PLAIN_CONTEXT, picture: async () => dot };
-    const join = joined(picture);
-    const { output: relief } = await runStation('relief', { join, omit: ['occlusion'] }, {}, frame);
+    const join = unpainted(picture);
+    const { output: relief } = await runStation('relief', { style: join, omit: ['occlusion'] }, {}, frame);
     const defaults = Object.fromEntries(
       Object.entries(STATIONS.finish.settings).map(([k, s]) => [k, s.default]),
     );
@@ -87,7 +87,7 @@ describe('the stack of roughness', () => {
     const run = async (changes: object) =>
       (
         await STATIONS.finish.run(
-          { join, relief } as never,
+          { style: join, relief } as never,
           { ...defaults, ...ALONE, greyMap, grey: 1, ...changes } as never,
           { centre: 0, spread: 1 },
           frame,
@@ -255,11 +255,11 @@ describe('between base colour with metallic and diffuse with specular', () => {
     );
     const gloss = new Raster(SIZE, SIZE, [planeOf(SIZE, SIZE, (x) => x / SIZE)]);
     const diffuse = picture.mapPlanes((plane) => plane.map((value, i) => (i % SIZE < 32 ? 0 : value)));
-    const join = { ...joined(diffuse), given: { specular: f0, gloss } };
-    const { output: relief } = await runStation('relief', { join, omit: ['occlusion'] }, {}, frame);
-    const { output: gauge } = await runStation('gauge', { join }, {}, frame);
-    const { output: finish } = await runStation('finish', { join, relief }, {}, frame);
-    const outputs = { join, gauge, relief, finish } as TileOutputs;
+    const join = { ...unpainted(diffuse), given: { specular: f0, gloss } };
+    const { output: relief } = await runStation('relief', { style: join, omit: ['occlusion'] }, {}, frame);
+    const { output: gauge } = await runStation('gauge', { style: join }, {}, frame);
+    const { output: finish } = await runStation('finish', { style: join, relief }, {}, frame);
+    const outputs = { style: join, gauge, relief, finish } as TileOutputs;
     const same = (map: 'diffuse' | 'specular' | 'gloss', truth: Raster) => {
       for (const [c, plane] of truth.planes.entries()) {
         expect(farthest(mapRaster(surfaceOf(outputs), map)!.planes[c], plane), map).to.be.below(1e-6);

@@ -9,16 +9,16 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { tilingPicture } from '../../fields.ts';
-import { frameOf, joined, runAfterJoin, runStation } from '../run.ts';
+import { frameOf, runAfterJoin, runStation, unpainted } from '../run.ts';
 
 const size = 64;
 const picture = tilingPicture(size);
 const frame = frameOf(size);
 
 async function finished(changes: object) {
-  const join = joined(picture);
-  const { output: relief } = await runStation('relief', { join, omit: ['occlusion'] }, {}, frame);
-  return (await runStation('finish', { join, relief }, changes, frame)).output;
+  const join = unpainted(picture);
+  const { output: relief } = await runStation('relief', { style: join, omit: ['occlusion'] }, {}, frame);
+  return (await runStation('finish', { style: join, relief }, changes, frame)).output;
 }
 
 const rankOrder = (values: ArrayLike<number>) => [10, 1000, 2000, 3333].map((i) => values[i]);

@@ -18,7 +18,7 @@ import { expect } from 'chai';
 import { fitPatches } from '../../../src/stations/gauge/patches.ts';
 import { TUFF } from '../../chart-line.ts';
 import { farthest, noisePlane, planeOf } from '../../fields.ts';
-import { frameOf, joined, maskOf, runStation } from '../run.ts';
+import { frameOf, maskOf, runStation, unpainted } from '../run.ts';
 
 const SIZE = 128;
 const grain = noisePlane(SIZE * SIZE, 5);
@@ -41,7 +41,7 @@ const tone = { ownLine: null, exposure: 0, contrast: 1 };
 
 async function gauged(changes: object, zones: Mask[] = [moss], of = ground, more: object = {}) {
   const frame = { ...frameOf(SIZE), masks: zones };
-  const input = { join: joined(of), ...more };
+  const input = { style: unpainted(of), ...more };
   const { output, decided } = await runStation('gauge', input, changes, frame);
   const { gauge } = STATIONS;
   const defaults = Object.fromEntries(Object.entries(gauge.settings).map(([k, s]) => [k, s.default]));
@@ -148,9 +148,14 @@ describe('lines of own charts', () => {
     const { y, verdict } = await gauged(own, []);
     expect(median(y)).to.be.within(0.31, 0.33);
     expect(verdict.sentence).to.include('inside the band 0.31–0.33');
-    const join = joined(ground);
-    const { output: relief } = await runStation('relief', { join, omit: ['occlusion'] }, {}, frameOf(SIZE));
-    const { output } = await runStation('finish', { join, relief }, own, frameOf(SIZE));
+    const join = unpainted(ground);
+    const { output: relief } = await runStation(
+      'relief',
+      { style: join, omit: ['occlusion'] },
+      {},
+      frameOf(SIZE),
+    );
+    const { output } = await runStation('finish', { style: join, relief }, own, frameOf(SIZE));
     expect(output.f0).to.deep.equal([0.05, 0.05, 0.05]);
     expect(Math.min(...output.roughness)).to.be.at.least(0.7 - 1e-6);
   });

@@ -16,7 +16,7 @@ import { luminanceMap, softHold, undoHold } from '../../../src/colour/luminance-
 import { aimFor } from '../../../src/stations/gauge/fit.ts';
 import { noisePlane, planeOf, tilingPicture } from '../../fields.ts';
 import { withBothKernels } from '../../kernels/both.ts';
-import { frameOf, joined, runStation } from '../run.ts';
+import { frameOf, runStation, unpainted } from '../run.ts';
 
 const size = 64;
 const picture = tilingPicture(size);
@@ -43,7 +43,7 @@ withBothKernels('gauge', () => {
     for (const line of CHART.lines) {
       const { output } = await runStation(
         'gauge',
-        { join: joined(picture) },
+        { style: unpainted(picture) },
         { line: line.id },
         frameOf(size),
       );
@@ -55,7 +55,7 @@ withBothKernels('gauge', () => {
   it('fit keeps the contrast: all ratios stay, away from the limits', async () => {
     const { output } = await runStation(
       'gauge',
-      { join: joined(picture) },
+      { style: unpainted(picture) },
       { line: 'soil-pale' },
       frameOf(size),
     );
@@ -74,10 +74,15 @@ withBothKernels('gauge', () => {
 
   it('exposure is in stops: one doubles the light', async () => {
     const settings = { fit: false, hold: false };
-    const { output: plain } = await runStation('gauge', { join: joined(picture) }, settings, frameOf(size));
+    const { output: plain } = await runStation(
+      'gauge',
+      { style: unpainted(picture) },
+      settings,
+      frameOf(size),
+    );
     const { output: more } = await runStation(
       'gauge',
-      { join: joined(picture) },
+      { style: unpainted(picture) },
       { ...settings, exposure: 0.5 },
       frameOf(size),
     );
@@ -91,7 +96,7 @@ withBothKernels('gauge', () => {
     const before = luminance(picture);
     for (const colour of [0, 0.5, 1.5]) {
       const settings = { fit: false, hold: false, colour };
-      const { output } = await runStation('gauge', { join: joined(picture) }, settings, frameOf(size));
+      const { output } = await runStation('gauge', { style: unpainted(picture) }, settings, frameOf(size));
       const after = luminance(output.albedo);
       for (let i = 0; i < after.length; i += 7) expect(after[i]).to.be.closeTo(before[i], 1e-4);
       const spread = Math.abs(output.albedo.planes[0][9] - output.albedo.planes[2][9]);
@@ -119,16 +124,16 @@ withBothKernels('gauge', () => {
     const clay = noisePlane(size * size, 2).map((v) => 0.1 + 0.05 * v);
     const withJoints = (joint: number) => {
       const plane = planeOf(size, size, (x, y) => (x % 16 < 3 ? joint : clay[y * size + x]));
-      return joined(new Raster(size, size, [plane, plane.slice(), plane.slice()]));
+      return unpainted(new Raster(size, size, [plane, plane.slice(), plane.slice()]));
     };
     const settings = { line: 'fired-clay-red', countTo: 80 };
     const frame = frameOf(size);
-    const one = await runStation('gauge', { join: withJoints(0.5) }, settings, frame);
-    const two = await runStation('gauge', { join: withJoints(0.9) }, settings, frame);
+    const one = await runStation('gauge', { style: withJoints(0.5) }, settings, frame);
+    const two = await runStation('gauge', { style: withJoints(0.9) }, settings, frame);
     expect(one.decided).to.deep.equal(two.decided);
     const counting = await runStation(
       'gauge',
-      { join: withJoints(0.5) },
+      { style: withJoints(0.5) },
       { ...settings, countTo: 100 },
       frame,
     );
@@ -137,13 +142,25 @@ withBothKernels('gauge', () => {
 
   it('its verdict is measured on the result: dark in spite of its settings is wrong', async () => {
     const settings = { line: 'limewash', fit: false };
-    const { output, decided } = await runStation('gauge', { join: joined(picture) }, settings, frameOf(size));
+    const { output, decided } = await runStation(
+      'gauge',
+      { style: unpainted(picture) },
+      settings,
+      frameOf(size),
+    );
     const { gauge } = STATIONS;
     const all = {
       ...Object.fromEntries(Object.entries(gauge.settings).map(([k, s]) => [k, s.default])),
       ...settings,
     } as never;
-    const verdict = await gauge.verdict(output, joined(picture), all, decided, frameOf(size), PLAIN_CONTEXT);
+    const verdict = await gauge.verdict(
+      output,
+      unpainted(picture),
+      all,
+      decided,
+      frameOf(size),
+      PLAIN_CONTEXT,
+    );
     expect(verdict.state).to.equal('wrong');
     expect(verdict.sentence).to.include('below the band');
     expect(verdict.figures.find((f) => f.id === 'median')?.value).to.be.closeTo(

@@ -13,14 +13,14 @@ import fc from 'fast-check';
 import { recolouring } from '../../../src/colour/recolouring.ts';
 import { balanced, whiteGains } from '../../../src/stations/gauge/recolour.ts';
 import { farthest, noisePlane, tilingPicture } from '../../fields.ts';
-import { frameOf, joined, runStation } from '../run.ts';
+import { frameOf, runStation, unpainted } from '../run.ts';
 
 const SIZE = 96;
 const picture = tilingPicture(SIZE);
 const gauged = async (changes: object, of = picture) => {
   const { output } = await runStation(
     'gauge',
-    { join: joined(of) },
+    { style: unpainted(of) },
     { fit: false, hold: false, ...changes },
     frameOf(SIZE),
   );

@@ -3,7 +3,7 @@ import { expect } from 'chai';
 import { heightOfNormals } from '../../../src/stations/relief/integrate.ts';
 import { noisePlane, planeOf, tilingPicture } from '../../fields.ts';
 import { withBothKernels } from '../../kernels/both.ts';
-import { frameOf, joined, runStation } from '../run.ts';
+import { frameOf, runStation, unpainted } from '../run.ts';
 
 const N = 256;
 const SIDES = { width: N, height: N };
@@ -58,8 +58,8 @@ withBothKernels('height of normals', () => {
   it('is taken where it is asked for; the verdict says how deep such a surface is', async () => {
     const normals = normalMap(ground, SIDES, 0.012, 1, 'sharp', 'up', TORUS);
     const codes = normals.mapPlanes((plane) => plane.map((v) => (v + 1) / 2));
-    const join = { ...joined(tilingPicture(N)), given: { normal: codes } };
-    const input = { join, omit: ['occlusion'] };
+    const join = { ...unpainted(tilingPicture(N)), given: { normal: codes } };
+    const input = { style: join, omit: ['occlusion'] };
     const frame = frameOf(N);
     const { output, decided } = await runStation('relief', input, { heightFrom: 'normals' }, frame);
     let apart = 0;
@@ -78,7 +78,7 @@ withBothKernels('height of normals', () => {
   });
 
   it('without given normals is read from tone', async () => {
-    const input = { join: joined(tilingPicture(N)), omit: ['occlusion'] };
+    const input = { style: unpainted(tilingPicture(N)), omit: ['occlusion'] };
     const tone = await runStation('relief', input, {}, frameOf(N));
     const asked = await runStation('relief', input, { heightFrom: 'normals' }, frameOf(N));
     expect(asked.output.height).to.deep.equal(tone.output.height);

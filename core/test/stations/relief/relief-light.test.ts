@@ -14,7 +14,7 @@ import { polarityEvidence } from '../../../src/stations/relief/evidence.ts';
 import { greyOf } from '../../../src/stations/relief/grey.ts';
 import { fromAbove, slantHeight } from '../../../src/stations/relief/slant.ts';
 import { correlation, noisePlane, planeOf, rmsBetween } from '../../fields.ts';
-import { frameOf, joined, runStation } from '../run.ts';
+import { frameOf, runStation, unpainted } from '../run.ts';
 
 const N = 256;
 const SIDES = { width: N, height: N };
@@ -50,9 +50,9 @@ function rendered(degrees: number, rise: number, colour = patches): Float32Array
 }
 
 const grey = (plane: Float32Array) => new Raster(N, N, [plane, plane, plane]);
-const tileOf = (picture: Raster) => ({ ...joined(picture), before: async () => picture });
+const tileOf = (picture: Raster) => ({ ...unpainted(picture), before: async () => picture });
 const heightOf = async (picture: Raster, changes = {}) => {
-  const input = { join: tileOf(picture), omit: ['occlusion'] };
+  const input = { style: tileOf(picture), omit: ['occlusion'] };
   const { output, decided } = await runStation('relief', input, changes, frameOf(picture.width));
   return { height: output.height as Float32Array, decided };
 };
@@ -135,7 +135,7 @@ describe('what stands out', () => {
 
   it('is said in the verdict when the dial is against it', async () => {
     const picture = grey(joints(0.05, 0.4));
-    const input = { join: tileOf(picture), omit: ['occlusion'] };
+    const input = { style: tileOf(picture), omit: ['occlusion'] };
     const frame = frameOf(N);
     for (const polarity of ['bright', 'dark'] as const) {
       const { output, decided } = await runStation('relief', input, { polarity, depthMm: 0.5 }, frame);
@@ -247,7 +247,7 @@ describe('the shape of height', () => {
     };
     const settings = { softMm: 20, flatten: 0.5 };
     const { height: small, decided } = await heightOf(of(N), settings);
-    const input = { join: tileOf(of(2 * N)), omit: ['occlusion'] };
+    const input = { style: tileOf(of(2 * N)), omit: ['occlusion'] };
     const { output } = await runStation('relief', input, settings, frameOf(2 * N), { decided });
     let worst = 0;
     for (let y = 0; y < N; y += 3) {

@@ -5,14 +5,14 @@ import { normalsOf, reoriented } from '../../../src/stations/relief/detail-norma
 import { occlusionMap } from '../../../src/stations/relief/occlusion-map.ts';
 import { PLAIN_CONTEXT } from '../../../src/team/context.ts';
 import { correlation, farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../../fields.ts';
-import { frameOf, joined, runStation } from '../run.ts';
+import { frameOf, runStation, unpainted } from '../run.ts';
 
 const SIZE = 128;
 const picture = tilingPicture(SIZE);
 const frame = frameOf(SIZE, 0.4);
 const wait = async () => {};
-const relief = async (changes: object, join: object = joined(picture), of: Frame = frame) =>
-  (await runStation('relief', { join }, changes, of)).output;
+const relief = async (changes: object, join: object = unpainted(picture), of: Frame = frame) =>
+  (await runStation('relief', { style: join }, changes, of)).output;
 
 /** Angle in degrees between the normals of two rasters at a pixel. */
 const apart = (a: Raster, b: Raster, i: number) => {
@@ -64,7 +64,7 @@ describe('a detail normal', () => {
     const detailMap = { sha256: '0'.repeat(64), width: 64, height: 64 };
     const run = async (changes: object) => {
       const chosen = { ...defaults, detailFrom: 'given', detailMap, detailCount: 1, ...changes } as never;
-      const input = { join: joined(flat), omit: ['occlusion'] } as never;
+      const input = { style: unpainted(flat), omit: ['occlusion'] } as never;
       const context = { ...PLAIN_CONTEXT, picture: async () => codes };
       const of = frameOf(64);
       const decided = await STATIONS.relief.decide(input, chosen, of, context);
@@ -162,7 +162,7 @@ describe('the normal by itself', () => {
 
 describe('height mixed from two', () => {
   const given = planeOf(SIZE, SIZE, (x) => 0.5 + 0.5 * Math.sin((2 * Math.PI * x) / SIZE));
-  const withHeight = { ...joined(picture), given: { height: new Raster(SIZE, SIZE, [given]) } };
+  const withHeight = { ...unpainted(picture), given: { height: new Raster(SIZE, SIZE, [given]) } };
 
   it('stands between the two, by the share', async () => {
     const [whole, mixed] = [

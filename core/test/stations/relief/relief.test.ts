@@ -2,7 +2,7 @@ import { type Edges, KERNELS, MIRROR, normalMap, sampleBilinear, TORUS, visibili
 import { expect } from 'chai';
 import { farthest, noisePlane, planeOf, rmsBetween, tilingPicture } from '../../fields.ts';
 import { withBothKernels } from '../../kernels/both.ts';
-import { frameOf, joined, runStation, verdictOf } from '../run.ts';
+import { frameOf, runStation, unpainted, verdictOf } from '../run.ts';
 
 const wait = async () => {};
 
@@ -140,7 +140,7 @@ withBothKernels('ambient occlusion', () => {
 
 withBothKernels('relief', () => {
   const size = 128;
-  const input = { join: joined(tilingPicture(size)) };
+  const input = { style: unpainted(tilingPicture(size)) };
 
   it('turns hills into hollows with the other polarity', async () => {
     const { output: bright } = await runStation('relief', input, { polarity: 'bright' }, frameOf(size));
@@ -165,7 +165,7 @@ withBothKernels('relief', () => {
       plane.set(planeOf(size, size, (x, y) => 0.2 + 0.5 * Math.exp(-((x - 64) ** 2 + (y - 64) ** 2) / 120)));
     const { output } = await runStation(
       'relief',
-      { join: joined(picture) },
+      { style: unpainted(picture) },
       { depthMm: 60, cavityMm: 60 },
       frameOf(size),
     );
@@ -181,7 +181,7 @@ withBothKernels('relief', () => {
   it('a flat picture gives a flat tile, and says so', async () => {
     const flat = tilingPicture(size);
     for (const plane of flat.planes) plane.fill(0.3);
-    const { output, verdict } = await verdictOf('relief', { join: joined(flat) }, {}, frameOf(size));
+    const { output, verdict } = await verdictOf('relief', { style: unpainted(flat) }, {}, frameOf(size));
     expect(farthest(output.cavity, new Float32Array(size * size).fill(0.5))).to.equal(0);
     expect(farthest(output.normal.planes[2], new Float32Array(size * size).fill(1))).to.be.below(1e-6);
     // One colour is flat by intent; a picture with detail is flat only where its bands or its depth are off.
@@ -198,7 +198,7 @@ withBothKernels('relief', () => {
     expect(mean).to.be.closeTo(0.5, 0.02);
     const { output: finished } = await runStation(
       'finish',
-      { join: input.join, relief: output },
+      { style: input.style, relief: output },
       { tone: 0, cavity: 1, ownBand: true, low: 0.2, high: 0.8 },
       frameOf(size),
     );

@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import * as Comlink from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
+import { OfferPicture } from '../../bench/offer-picture.tsx';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { engineNow } from '../../bench/use-engine.ts';
@@ -34,30 +35,6 @@ function useOfferPictures(isShown: boolean): (Thumbnail | undefined)[] {
     };
   }, [work, isShown]);
   return pictures;
-}
-
-function Picture({ thumbnail }: { thumbnail: Thumbnail | undefined }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    if (!canvas.current || !thumbnail) return;
-    const { width, height, rgba } = thumbnail;
-    canvas.current.width = width;
-    canvas.current.height = height;
-    canvas.current.getContext('2d')?.putImageData(new ImageData(rgba, width, height), 0, 0);
-  }, [thumbnail]);
-  return (
-    <canvas
-      ref={canvas}
-      data-made={thumbnail ? 'yes' : undefined}
-      style={{
-        width: '100%',
-        aspectRatio: '1.6',
-        objectFit: 'cover',
-        background: GREY.line,
-        display: 'block',
-      }}
-    />
-  );
 }
 
 /** Coats to begin with, each as it would look on this tile: ordinary ones, which can be opened and changed. */
@@ -104,7 +81,7 @@ export function NewCoat() {
                 border: `1px solid ${GREY.line}`,
               }}
             >
-              <Picture thumbnail={pictures[k]} />
+              <OfferPicture thumbnail={pictures[k]} />
               <span style={{ padding: '3px 2px' }}>{words}</span>
             </Button>
           ))}

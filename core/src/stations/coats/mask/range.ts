@@ -123,7 +123,7 @@ async function toneOf({ below, context }: Scene): Promise<Float32Array> {
 
 /** A supplied map as values 0..1: of a normal map how far it leans, of a colour its luminance. Null where it was not supplied. */
 async function suppliedMap({ input, context }: Scene, map: GivenMap): Promise<Float32Array | null> {
-  const given = input.join.given[map];
+  const given = input.style.given[map];
   if (!given) return null;
   if (isOnePlane(map)) return given.planes[0];
   const values = map === 'normal' ? mapping(given.planes[2], lean) : takingLuminance(given);

@@ -1,0 +1,82 @@
+import { blurring } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
+import type { Raster } from '../../raster/raster.ts';
+import { statistics } from '../../statistics/statistics.ts';
+import type { WorkContext } from '../../team/context.ts';
+import type { Frame } from '../../tile/frame.ts';
+import type { Verdict } from '../../verdict.ts';
+import { runSteps } from '../../work/steps.ts';
+import type { JoinOutput } from '../join/output.ts';
+import type { StyleDecision } from './decision.ts';
+import { BROAD } from './mix.ts';
+import type { StyleOutput } from './output.ts';
+import type { StyleSettings } from './settings.ts';
+
+/** Below this change of broad lightness (OKLab) Gauge finds the tile as it was. */
+const EVEN = 0.005;
+const FLAT = 1e-6;
+/** What counts as fine detail: finer than this share of the shorter edge. */
+const FINE = 0.004;
+
+const lightnessOf = ({ planes }: Raster) => KERNELS.oklabPlanes(planes)[0];
+
+/** How the painting went: what was simplified, what light was painted in, and whether broad lightness stayed. */
+export async function verdict(
+  output: StyleOutput,
+  input: JoinOutput,
+  _chosen: StyleSettings,
+  decided: StyleDecision | null,
+  frame: Frame,
+  { checkpoint }: Pick<WorkContext, 'checkpoint'>,
+): Promise<Verdict> {
+  const { painted } = output;
+  if (!decided || !painted) {
+    return {
+      state: 'fine',
+      brief: 'not painted',
+      sentence: 'The picture is kept as it is.',
+      advice: '',
+      figures: [],
+    };
+  }
+  const [before, after] = [lightnessOf(input.picture), lightnessOf(painted)];
+  await checkpoint(0.2);
+  const edge = Math.min(frame.width, frame.height);
+  const change = after.map((value, i) => value - before[i]);
+  const broad = await runSteps(
+    blurring(change, frame.width, frame.height, BROAD * edge, frame.edges),
+    checkpoint,
+  );
+  const { min, max } = statistics(broad);
+  const evenness = Math.max(Math.abs(min), Math.abs(max));
+  const fineOf = async (plane: Float32Array) => {
+    const soft = await runSteps(
+      blurring(plane, frame.width, frame.height, FINE * edge, frame.edges),
+      checkpoint,
+    );
+    return statistics(plane.map((value, i) => value - soft[i])).deviation;
+  };
+  const [own, left] = [await fineOf(before), await fineOf(lightnessOf(output.simplified!))];
+  const gone = own > FLAT ? 1 - left / own : 0;
+  const isFine = evenness < EVEN;
+  const millimetres = decided.shape * (edge / frame.size) * frame.edgeMetres * 1000;
+  return {
+    state: isFine ? 'fine' : 'look',
+    brief: `${decided.palette.length} colours`,
+    sentence: `${(100 * gone).toFixed(0)} % of the fine contrast is simplified away, shapes below ${millimetres.toFixed(millimetres < 10 ? 1 : 0)} mm with it; light changes the lightness by ${(100 * output.lightPainted).toFixed(1)} % on average; broad lightness by ${(100 * evenness).toFixed(1)} % at most.`,
+    advice: isFine ? '' : 'Broad light and dark changed: take less Light, or a smaller Amount.',
+    figures: [
+      { id: 'shape', label: 'Smallest shape kept', value: millimetres, unit: 'mm' },
+      { id: 'light', label: 'Light painted in', value: 100 * output.lightPainted, unit: '%' },
+      {
+        id: 'broad',
+        label: 'Change of broad lightness',
+        value: 100 * evenness,
+        unit: '%',
+        limit: 100 * EVEN,
+      },
+      { id: 'fine', label: 'Fine contrast simplified away', value: 100 * gone, unit: '%' },
+      { id: 'colours', label: 'Colours of the palette', value: decided.palette.length, unit: '' },
+    ],
+  };
+}

@@ -1,0 +1,223 @@
+import { Engine, newRecipe, Raster, resizeArea, STATIONS, STYLE_STARTS, TORUS } from '@zesty-tile/core';
+import { expect } from 'chai';
+import { blurring } from '../../../src/filters/gaussian.ts';
+import { KERNELS } from '../../../src/kernels/kernels.ts';
+import type { StyleOutput } from '../../../src/stations/style/output.ts';
+import { PLAIN_CONTEXT } from '../../../src/team/context.ts';
+import { ALONE, type Team } from '../../../src/team/team.ts';
+import { runToEnd } from '../../../src/work/steps.ts';
+import { hostOf, pixelsOf } from '../../engine/host.ts';
+import { farthest, noisePlane, planeOf, rmsBetween } from '../../fields.ts';
+import { frameOf, runStation, unpainted, verdictOf } from '../run.ts';
+
+const SIZE = 256;
+const frame = frameOf(SIZE);
+
+/** Slabs of a few colours with dark joints and grain, at any size. */
+function slabs(size: number, of = 3): Raster {
+  const grain = noisePlane(size * size, of);
+  const colours = [
+    [0.42, 0.25, 0.18],
+    [0.35, 0.3, 0.2],
+    [0.5, 0.3, 0.25],
+    [0.3, 0.22, 0.2],
+  ];
+  const cell = size / 4;
+  const planes = [0, 1, 2].map((c) =>
+    planeOf(size, size, (x, y) => {
+      const joint = x % cell < size / 64 || y % cell < size / 64;
+      const slab = colours[(Math.floor(x / cell) + 2 * Math.floor(y / cell)) % 4];
+      return (joint ? 0.12 : slab[c]) * (0.9 + 0.2 * grain[y * size + x]);
+    }),
+  );
+  return new Raster(size, size, planes);
+}
+
+const styled = async (picture: Raster, changes: object, alpha: Float32Array | null = null) => {
+  const { output, decided } = await runStation(
+    'style',
+    unpainted(picture, alpha),
+    changes,
+    frameOf(picture.width),
+  );
+  return { output: output as StyleOutput, decided };
+};
+
+const lightness = ({ planes }: Raster) => KERNELS.oklabPlanes(planes)[0];
+
+describe('Style', function () {
+  this.timeout(120_000);
+
+  it('with amount 0 hands on what came in, the very same planes, and settles nothing', async () => {
+    const picture = slabs(64);
+    const { output, decided } = await styled(picture, { amount: 0 });
+    expect(output.picture).to.equal(picture);
+    expect(output.relief).to.equal(null);
+    expect(decided).to.equal(null);
+    const { verdict } = await verdictOf('style', unpainted(picture), { amount: 0 }, frameOf(64));
+    expect(verdict.state).to.equal('fine');
+    expect(verdict.figures).to.deep.equal([]);
+  });
+
+  it('with amount 0 no dial of it makes anything again', async () => {
+    const source = { sha256: 'slabs', width: 64, height: 64 };
+    const engine = new Engine(hostOf(pixelsOf(slabs(64))), 2 ** 28);
+    const evaluate = (dials: object) => {
+      const recipe = newRecipe();
+      Object.assign(recipe.stations.style, dials);
+      recipe.stations.join.method = 'none';
+      return engine.evaluate({ recipe, source, size: 64, until: 'relief', withoutVerdicts: true });
+    };
+    await evaluate({});
+    const { used } = await evaluate({ brush: 0.9, light: 0.1, seed: 4 });
+    expect(used.misses).to.equal(0);
+  });
+
+  it('simplifies, keeps joints and broad lightness, and gives the same bytes for the same seed', async () => {
+    const picture = slabs(SIZE);
+    const { output } = await styled(picture, { amount: 1 });
+    const [before, after] = [lightness(picture), lightness(output.picture)];
+    const change = after.map((value, i) => value - before[i]);
+    const broad = runToEnd(blurring(change, SIZE, SIZE, SIZE / 8, TORUS));
+    expect(farthest(broad, new Float32Array(broad.length))).to.be.below(0.01);
+    expect(Math.abs(broad.reduce((sum, v) => sum + v, 0) / broad.length)).to.be.below(0.005);
+    // Joints stay darker than the slabs beside them.
+    const at = (x: number, y: number) => after[y * SIZE + x];
+    for (const k of [20, 90, 150, 220]) expect(at(2, k)).to.be.below(at(32, k) - 0.1);
+    const again = await styled(picture, { amount: 1 });
+    expect(again.output.picture.planes).to.deep.equal(output.picture.planes);
+    const other = await styled(picture, { amount: 1, seed: 2 });
+    expect(rmsBetween(other.output.picture.planes[1], output.picture.planes[1])).to.be.above(0.005);
+  });
+
+  it('edges wrap: the step across them is no larger than steps inside', async () => {
+    const { output } = await styled(slabs(SIZE), { amount: 1 });
+    const plane = lightness(output.picture);
+    const step = (row: number) => {
+      let sum = 0;
+      for (let x = 0; x < SIZE; x++) {
+        sum += Math.abs(plane[((row + 1) % SIZE) * SIZE + x] - plane[row * SIZE + x]);
+      }
+      return sum / SIZE;
+    };
+    const steps = Array.from({ length: SIZE }, (_, row) => step(row)).sort((a, b) => a - b);
+    // A slab begins at the edge, as at three other rows.
+    expect(step(SIZE - 1)).to.be.at.most(1.2 * steps[SIZE - 2]);
+  });
+
+  it('a flat tile gives a flat tile, in every way of painting', async () => {
+    const flat = new Raster(
+      64,
+      64,
+      [0.4, 0.3, 0.2].map((value) => new Float32Array(64 * 64).fill(value)),
+    );
+    for (const { dials } of STYLE_STARTS) {
+      const { output } = await styled(flat, { ...dials, marks: 0, variety: 0 });
+      output.picture.planes.forEach((plane, c) => {
+        expect(farthest(plane, flat.planes[c])).to.be.below(0.03);
+      });
+    }
+  });
+
+  it('strokes settled once are the same at any size', async () => {
+    const [small, large] = [slabs(SIZE), slabs(2 * SIZE)];
+    const { decided, output } = await styled(small, { amount: 1 });
+    const replayed = await runStation('style', unpainted(large), { amount: 1 }, frameOf(2 * SIZE), {
+      decided,
+    });
+    const reduced = resizeArea(replayed.output.picture, SIZE, SIZE);
+    const same = rmsBetween(lightness(reduced), lightness(output.picture));
+    const { output: other } = await styled(small, { amount: 1, seed: 9 });
+    expect(same).to.be.below(0.02);
+    expect(same).to.be.below(0.6 * rmsBetween(lightness(other.picture), lightness(output.picture)));
+  });
+
+  it('a team makes the same bytes as one thread alone', async () => {
+    const team: Team = { ...ALONE, size: 4 };
+    const input = unpainted(slabs(SIZE));
+    const { decided, output } = await runStation('style', input, { amount: 1 }, frame);
+    const shared = await STATIONS.style.run(
+      input as never,
+      { ...newRecipe().stations.style, amount: 1 },
+      decided,
+      frame,
+      { ...PLAIN_CONTEXT, team },
+    );
+    expect(shared.picture.planes).to.deep.equal(output.picture.planes);
+  });
+
+  it('alpha stays as it is, and what is under it has no effect', async () => {
+    const alpha = planeOf(SIZE, SIZE, (x, y) => (Math.hypot(x - 128, y - 128) < 90 ? 1 : 0));
+    const one = slabs(SIZE);
+    const other = one.mapPlanes((plane) => plane.map((value, i) => (alpha[i] ? value : 0.9)));
+    const [a, b] = [await styled(one, { amount: 1 }, alpha), await styled(other, { amount: 1 }, alpha)];
+    expect(a.output.alpha).to.equal(alpha);
+    a.output.picture.planes.forEach((plane, c) => {
+      expect(farthest(plane, b.output.picture.planes[c])).to.be.below(1e-5);
+    });
+  });
+
+  it('more light paints more of it, from where it is said to come, and as Relief reads high and low', async () => {
+    const picture = slabs(SIZE);
+    const few = { amount: 1, marks: 0, variety: 0 };
+    const none = await styled(picture, { ...few, light: 0 });
+    const much = await styled(picture, { ...few, light: 1 });
+    expect(none.output.lightPainted).to.equal(0);
+    expect(much.output.lightPainted).to.be.above(0.01);
+    const away = await styled(picture, { ...few, light: 1, lightDegrees: 135 });
+    const turned = rmsBetween(lightness(away.output.picture), lightness(much.output.picture));
+    expect(turned).to.be.above(0.003);
+    const dark = { ...frame, reading: { ...frame.reading, isDarkHigh: true } };
+    const read = await runStation('style', unpainted(picture), { ...few, light: 1 }, dark);
+    const joint = (raster: Raster) => lightness(raster)[40 * SIZE + 2];
+    expect(joint(read.output.picture)).to.be.above(joint(much.output.picture) + 0.03);
+  });
+
+  it('only in coats the tile stays as it is, and the painted picture is there for them', async () => {
+    const picture = slabs(SIZE);
+    const whole = await styled(picture, { amount: 1 });
+    const { output } = await styled(picture, { amount: 1, place: 'coats' });
+    expect(output.picture).to.equal(picture);
+    expect(output.relief).to.equal(null);
+    expect(output.painted!.planes).to.deep.equal(whole.output.picture.planes);
+  });
+
+  it('Relief reads the simplified height: less grain, ridges by depth, and bands as chosen', async () => {
+    const picture = slabs(SIZE);
+    const heightOf = async (dials: object) => {
+      const { output } = await styled(picture, dials);
+      const { output: relief } = await runStation('relief', { style: output }, {}, frame);
+      return relief as { height: Float32Array; occlusion: Float32Array };
+    };
+    /** Fine relief within a slab. */
+    const fine = (plane: Float32Array) => {
+      const soft = runToEnd(blurring(plane, SIZE, SIZE, 1, TORUS));
+      const inside = (one: Float32Array) =>
+        one.filter((_value, i) => (i % SIZE) % 64 > 20 && Math.floor(i / SIZE) % 64 > 20);
+      return rmsBetween(inside(soft), inside(plane));
+    };
+    const raw = await heightOf({ amount: 0 });
+    const smooth = await heightOf({ amount: 1, depth: 0 });
+    const ridged = await heightOf({ amount: 1, depth: 1 });
+    expect(fine(smooth.height)).to.be.below(0.8 * fine(raw.height));
+    expect(fine(ridged.height)).to.be.above(fine(smooth.height));
+    expect(rmsBetween(ridged.height, smooth.height)).to.be.above(0.01);
+    const broad = await heightOf({
+      amount: 1,
+      depth: 0,
+      occlusionBands: [false, false, false, false, false, true],
+    });
+    expect(broad.height).to.deep.equal(smooth.height);
+    expect(rmsBetween(broad.occlusion, smooth.occlusion)).to.be.above(0.001);
+  });
+
+  it('says what was simplified, what light was painted in, and how broad lightness changed', async () => {
+    const { verdict } = await verdictOf('style', unpainted(slabs(SIZE)), { amount: 1 }, frame);
+    const value = (id: string) => verdict.figures.find((figure) => figure.id === id)!.value;
+    expect(value('fine')).to.be.within(5, 100);
+    expect(value('light')).to.be.within(0.3, 8);
+    expect(value('broad')).to.be.below(2);
+    expect(value('colours')).to.be.at.most(12);
+    expect(verdict.sentence).to.match(/simplified away, shapes below \d/);
+  });
+});
