@@ -9,6 +9,7 @@ import { line } from './value/line.ts';
 import { painted } from './value/painted.ts';
 import { picture } from './value/picture.ts';
 import { ramp } from './value/ramp.ts';
+import { styled } from './value/styled.ts';
 import { tile } from './value/tile.ts';
 import { tone } from './value/tone.ts';
 import { wetness } from './value/wetness.ts';
@@ -74,6 +75,7 @@ const outputs = variantList({
     light: variantOf(light),
     tone: variantOf(tone),
     painted: variantOf(painted),
+    styled: variantOf(styled),
   },
 });
 

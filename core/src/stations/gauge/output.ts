@@ -6,6 +6,8 @@ export interface GaugeOutput {
   albedo: Raster;
   /** The same before wet zones were darkened: what is compared with the chart. */
   dry: Raster;
+  /** The picture that Style painted for coats alone, calibrated as the tile is; null where there is none. */
+  painted: Raster | null;
   /** Which pixels belong to zones with chart lines of their own; null where there are none. */
   zones: Belonging | null;
   /** Names of zones that select nothing. */

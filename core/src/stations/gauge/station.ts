@@ -168,14 +168,13 @@ export const gauge = station({
     };
     const { hueDegrees, towards, pull } = chosen;
     const recolour = { strength: chosen.colour, hueDegrees, towards, pull };
-    const picture = balanced(input.style.picture, gainsOf(chosen, decided.patches));
+    const gains = gainsOf(chosen, decided.patches);
+    const picture = balanced(input.style.picture, gains);
     const limits = albedoLimits(lineOf(chosen));
-    let dry = await applyTone(
-      picture,
-      toneOf(decided, chosen.exposure, chosen.contrast, limits),
-      recolour,
-      context,
-    );
+    const tone = toneOf(decided, chosen.exposure, chosen.contrast, limits);
+    const { painted } = input.style;
+    const isApart = painted !== null && painted !== input.style.picture;
+    let dry = await applyTone(picture, tone, recolour, context);
     const zones = await toneZones(input, chosen, frame, context);
     for (const { tone, cover } of zones) {
       const fit = decided.zones.find(({ zone }) => zone === tone.zone) ?? decided;
@@ -202,6 +201,7 @@ export const gauge = station({
     return {
       albedo,
       dry,
+      painted: isApart ? await applyTone(balanced(painted, gains), tone, recolour, context) : null,
       zones: belongs && { belongs, lines },
       empty: zones.filter(({ cover }) => statistics(cover).max < FAINT).map(({ name }) => name),
     };

@@ -1,4 +1,15 @@
-import { Engine, newRecipe, Raster, resizeArea, STATIONS, STYLE_STARTS, TORUS } from '@zesty-tile/core';
+import {
+  Engine,
+  newCoat,
+  newOutput,
+  newPart,
+  newRecipe,
+  Raster,
+  resizeArea,
+  STATIONS,
+  STYLE_STARTS,
+  TORUS,
+} from '@zesty-tile/core';
 import { expect } from 'chai';
 import { blurring } from '../../../src/filters/gaussian.ts';
 import { KERNELS } from '../../../src/kernels/kernels.ts';
@@ -180,6 +191,40 @@ describe('Style', function () {
     expect(output.picture).to.equal(picture);
     expect(output.relief).to.equal(null);
     expect(output.painted!.planes).to.deep.equal(whole.output.picture.planes);
+  });
+
+  it('a coat puts the painted picture through its mask, calibrated as the rest, and nothing where none is painted', async () => {
+    const source = { sha256: 'slabs', width: 128, height: 128 };
+    const engine = new Engine(hostOf(pixelsOf(slabs(128))), 2 ** 28);
+    const colourOf = async (style: object, parts: Parameters<typeof newPart>[0][] | null) => {
+      const recipe = newRecipe();
+      Object.assign(recipe.stations.style, style);
+      recipe.stations.join.method = 'none';
+      recipe.stations.square.share = 1;
+      recipe.stations.gauge.exposure = 0.5;
+      const made = (parts ?? []).map((by) => newPart(by, {}));
+      const coat = newCoat({ parts: made, outputs: [newOutput('styled', { channel: 'colour' })] });
+      if (parts) recipe.stations.coats.stack = [{ ...coat, id: 'painted' }];
+      const { surface } = await engine.evaluate({
+        recipe,
+        source,
+        size: 128,
+        until: 'coats',
+        withoutVerdicts: true,
+      });
+      return surface!.colour.planes[1];
+    };
+    const inCoats = { amount: 1, place: 'coats' };
+    const [plain, whole] = [await colourOf(inCoats, null), await colourOf({ amount: 1 }, null)];
+    expect(rmsBetween(plain, whole)).to.be.above(0.01);
+    expect(rmsBetween(await colourOf(inCoats, []), whole)).to.be.below(0.01);
+    expect(farthest(await colourOf({}, []), plain)).to.equal(0);
+    const half = await colourOf(inCoats, ['gradient']);
+    const changed = (from: Float32Array) =>
+      half.reduce((count, value, i) => count + (Math.abs(value - from[i]) > 0.002 ? 1 : 0), 0) / half.length;
+    // Some of it is painted, some is not, and most is in between.
+    expect(changed(plain)).to.be.within(0.3, 0.99);
+    expect(changed(whole)).to.be.within(0.3, 0.99);
   });
 
   it('Relief reads the simplified height: less grain, ridges by depth, and bands as chosen', async () => {

@@ -9,6 +9,7 @@ import {
   VALUE_KINDS,
 } from '@zesty-tile/core';
 import { ItemDials } from '../../bench/dials/item-dials.tsx';
+import { useDials } from '../../bench/dials/use-dials.ts';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { LineField } from '../../charts/line-field.tsx';
@@ -73,6 +74,29 @@ function ChannelChoice({ output, onChange }: { output: CoatOutput; onChange(chan
   );
 }
 
+/** Where Style paints nothing, or paints the whole tile already: what a coat would need of it. */
+function StyleHint() {
+  const { amount, place } = useDials('style', 'amount', 'place');
+  if (amount > 0 && place === 'coats') return null;
+  return (
+    <Box sx={{ display: 'grid', gap: 0.5, justifyItems: 'start', lineHeight: 1.35 }}>
+      <span>
+        {amount === 0
+          ? 'Style paints nothing yet.'
+          : 'Style paints the whole tile: over it this coat changes nothing.'}
+      </span>
+      <Button
+        sx={pressable(false)}
+        onClick={() =>
+          useBench.getState().setDials('style', { place: 'coats', amount: amount === 0 ? 1 : amount }, '')
+        }
+      >
+        Paint only in coats
+      </Button>
+    </Box>
+  );
+}
+
 /** What a coat puts into one channel. */
 export function OutputCard({ id, at, output }: { id: string; at: number; output: CoatOutput }) {
   const projectId = useBench((s) => s.projectId);
@@ -117,6 +141,7 @@ export function OutputCard({ id, at, output }: { id: string; at: number; output:
           onPicture={(picture) => set('picture', picture)}
         />
       )}
+      {output.by === 'styled' && <StyleHint />}
       {output.by === 'tile' && <TileField other={output.other} onOther={(other) => set('other', other)} />}
       {output.by === 'line' && (
         <Box
