@@ -29,6 +29,7 @@ import { dialTimings } from './dial-timings.ts';
 import { kernelTimings } from './kernel-timings.ts';
 import { best, plane, SCALE } from './measured.ts';
 import { stopTimes } from './stop-times.ts';
+import { styleTimings } from './style-timings.ts';
 
 // Times on shared machines swing by half; a ratio to a general library in the same run swings far less.
 
@@ -248,6 +249,11 @@ console.log(`\nPeak memory of the set of 4096²: ${(set.bytes / 2 ** 30).toFixed
 
 console.log(`\n${'coats, medians'.padEnd(52)}        ms    wanted`);
 for (const { work, ms: taken, wanted } of await coatTimings(host, decided, source)) {
+  console.log(`${work.padEnd(52)}   ${ms(taken)}   ${said(taken, wanted)}`);
+}
+
+console.log(`\n${'Style, medians'.padEnd(52)}        ms    wanted`);
+for (const { work, ms: taken, wanted } of await styleTimings(host, decided, source)) {
   console.log(`${work.padEnd(52)}   ${ms(taken)}   ${said(taken, wanted)}`);
 }
 

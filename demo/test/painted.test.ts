@@ -7,7 +7,7 @@ import { PAINTED } from '../src/painted/painted.ts';
 const SIZE = 256;
 
 describe('painted tiles', () => {
-  before(() => makeMissingPictures(['pamments']));
+  before(() => makeMissingPictures(['pamments', 'copper']));
 
   for (const { name, make } of PAINTED) {
     it(`${name}: a sound recipe, which meets itself, with nothing to look at in its coats`, async () => {

@@ -1,8 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { plainPicture } from '@zesty-tile/codecs';
-import { type Coat, newRecipe, type Recipe } from '@zesty-tile/core';
+import { type Coat, newRecipe, type Recipe, type StationSettings } from '@zesty-tile/core';
 import { demoPicture } from '../generate.ts';
 import { demoRecipe } from '../recipes.ts';
+import type { DemoId } from '../sources.ts';
 import { bakedMaps } from './baked.ts';
 import { blossom } from './blossom.ts';
 import {
@@ -94,20 +95,31 @@ const crateBoards = (shape: BoardShape): PaintedTile => ({
   },
 });
 
-/** The terrace pamments with coats over them. */
-function pammentsAfterRain(): PaintedTile {
-  const recipe = demoRecipe('pamments');
-  return {
-    name: 'Terrace pamments after rain',
-    tags: ['ground', 'clay', 'wet'],
-    sourceName: 'limonaia-pamments.jpg',
-    make: async () => ({
-      source: await readFile(demoPicture('pamments')),
+/** A photo of the Limonaia under coats, or repainted. */
+const onPhoto = (
+  id: DemoId,
+  name: string,
+  tags: string[],
+  changes: Partial<Pick<StationSettings, 'coats' | 'style'>>,
+): PaintedTile => ({
+  name,
+  tags,
+  sourceName: `limonaia-${id}.jpg`,
+  async make() {
+    const recipe = demoRecipe(id);
+    return {
+      source: await readFile(demoPicture(id)),
       maps: [],
-      recipe: { ...recipe, stations: { ...recipe.stations, coats: { stack: rain, groups: [] } } },
-    }),
-  };
-}
+      recipe: { ...recipe, stations: { ...recipe.stations, ...changes } },
+    };
+  },
+});
+
+/** Dials of Style for the tiles that are painted by it. */
+const styled = (dials: Partial<StationSettings['style']>): StationSettings['style'] => ({
+  ...newRecipe().stations.style,
+  ...dials,
+});
 
 /** Layered and painted tiles of the Limonaia. */
 export const PAINTED: readonly PaintedTile[] = [
@@ -116,6 +128,17 @@ export const PAINTED: readonly PaintedTile[] = [
   plain('Leaf litter', ['ground', 'cut out'], litter),
   plain('Lantern glass', ['glass', 'glowing'], lantern),
   plain('Garden lantern', ['metal', 'glass', 'by parts'], gardenLantern),
-  { ...pammentsAfterRain(), laidOn: 'floor' },
+  {
+    ...onPhoto('pamments', 'Terrace pamments after rain', ['ground', 'clay', 'wet'], {
+      coats: { stack: rain, groups: [] },
+    }),
+    laidOn: 'floor',
+  },
+  onPhoto('pamments', 'Painted pamments', ['ground', 'clay', 'painted'], {
+    style: styled({ amount: 1, colours: 0.6, marks: 0.6, variety: 0.6, light: 0.6, depth: 0.6 }),
+  }),
+  onPhoto('copper', 'Painted copper', ['metal', 'painted'], {
+    style: styled({ amount: 1, shape: 0.45, marks: 0.55, light: 0.75, ink: 0.15, depth: 0.5 }),
+  }),
   ...BOARD_SHAPES.map((shape, k) => ({ ...crateBoards(shape), ...(k === 0 ? { laidOn: 'steps' } : {}) })),
 ];

@@ -84,8 +84,9 @@ export interface PaintedLight {
   degrees: number;
 }
 
-/** Ink in OKLab lightness. */
-const INK = 0.12;
+/** Lightness of ink (OKLab), and how much of the colour under it is left. */
+const INK = 0.14;
+const UNDER_INK = 0.25;
 const squashed = (value: number) => value / Math.sqrt(1 + value * value);
 
 /**
@@ -123,8 +124,8 @@ export function* paintingLight(
     a[i] = (a[i] + 0.03 * tint) * rich;
     b[i] = (b[i] + (tint > 0 ? 0.16 : 0.13) * tint) * rich;
     if (ink > 0) {
-      const drawn = ink * smoothStep(0.55, 0.9, hollow);
-      L[i] += (INK - L[i]) * drawn;
+      const drawn = ink * smoothStep(0.35, 1, hollow);
+      L[i] += (INK + UNDER_INK * own - L[i]) * drawn;
       a[i] *= 1 - 0.6 * drawn;
       b[i] *= 1 - 0.6 * drawn;
     }

@@ -1,9 +1,10 @@
 import { type StrokeList, type StrokeValues, strokeValues } from '../../kernels/paint-strokes/reference.ts';
+import { mapped } from '../../planes/mapped.ts';
 import type { Edges } from '../../raster/edges.ts';
 import type { Sides } from '../../raster/sides.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { GivenOf } from '../../team/task.ts';
-import { runSteps } from '../../work/steps.ts';
+import type { Steps } from '../../work/steps.ts';
 import { localContrast } from './contrast.ts';
 import type { Layer } from './layers.ts';
 import { paintBand, rowsOfBlocks } from './paint-band.ts';
@@ -65,7 +66,8 @@ export function strokeList(
     const radius = 0.5 * layer.width * traits.width * edge;
     if (radius < LEAST_RADIUS) continue;
     // Pixels lie about their middles.
-    const spine = spineOf(ground, layer, stroke).map((value) => (value + 0.5) * scale - 0.5);
+    const spine = spineOf(ground, layer, stroke);
+    for (let k = 0; k < spine.length; k++) spine[k] = (spine[k] + 0.5) * scale - 0.5;
     let length = 0;
     for (let k = 2; k < spine.length; k += 2) {
       length += Math.hypot(spine[k] - spine[k - 2], spine[k + 1] - spine[k - 1]);
@@ -95,13 +97,21 @@ export function strokeList(
   return { values: strokeValues(values), points: Float64Array.from(points) };
 }
 
+/** The contrast about each pixel, by which strokes are kept within shapes. */
+export const strokeContrast = (
+  guide: readonly Float32Array[],
+  sides: Sides,
+  edges: Edges,
+): Steps<Float32Array> => localContrast(guide, sides, edges, AROUND * Math.min(sides.width, sides.height));
+
 /**
  * Paints strokes over a picture. `ground` (the simplified picture, OKLab, drawn to its palette) is what they lie on, `guide` the
- * one they must be like; the planes stay as they are. Makes L, a, b and the ridges of the strokes.
+ * one they must be like, by its `contrast`; the planes stay as they are. Makes L, a, b and the ridges of the strokes.
  */
 export async function painted(
   on: readonly Float32Array[],
   guide: readonly Float32Array[],
+  contrast: Float32Array,
   strokes: StrokeList,
   { edges: kept, drawn }: Pick<Manner, 'edges'> & { drawn: number },
   seed: number,
@@ -110,12 +120,10 @@ export async function painted(
   { checkpoint, team }: Pick<WorkContext, 'checkpoint' | 'team'>,
 ): Promise<Float32Array[]> {
   const count = sides.width * sides.height;
-  const edge = Math.min(sides.width, sides.height);
-  const unlike = await runSteps(localContrast(guide, sides, edges, AROUND * edge), checkpoint);
   const looseness = (1.9 - 1.7 * kept) * (1 - FOR_DRAWING * drawn);
-  for (let i = 0; i < count; i++) {
-    unlike[i] = Math.min(MOST_UNLIKE, Math.max(LEAST_UNLIKE, looseness * unlike[i]));
-  }
+  const unlike = mapped(contrast, (value) =>
+    Math.min(MOST_UNLIKE, Math.max(LEAST_UNLIKE, looseness * value)),
+  );
   const canvas = on.slice(0, 3).map((plane) => {
     const own = team.empty(count);
     own.set(plane);

@@ -19,7 +19,7 @@ import { type LightRelief, lightRelief, lightScale, lightStrength, paintingLight
 import { BROAD, mixed } from './mix.ts';
 import type { PaintedRelief, StyleOutput } from './output.ts';
 import { drawnShareOf, keptShape, ownSize } from './own-size.ts';
-import { painted, strokeList } from './paint.ts';
+import { painted, strokeContrast, strokeList } from './paint.ts';
 import { drawingTo, paletteCount, paletteOf } from './palette.ts';
 import { planStrokes } from './plan.ts';
 import { paints, type StyleSettings, settings } from './settings.ts';
@@ -33,7 +33,7 @@ import { views } from './views.ts';
 const MOST_GAIN = 1.25;
 const LEAST_SPREAD = 1e-4;
 /** Depth of the strokes' ridges, as a share of the height's range, at a dial of 1. */
-const RIDGE_DEPTH = 0.2;
+const RIDGE_DEPTH = 0.35;
 const LEAN = 0.7;
 
 /** What is repainted: the tile as Join left it, filled in under what is transparent. */
@@ -99,11 +99,28 @@ const strokedOf = (
   ];
   return context.part('stroked', key, async () => {
     const share = colours * (0.6 + 0.4 * colours);
-    const on = await runSteps(drawingTo(simple, palette, share), context.checkpoint);
+    // Both outlive a change of the brush.
+    const looks = [shape, degrees, frame.reading];
+    const on = await context.part('drawn to the palette', [looks, palette, share], () =>
+      runSteps(drawingTo(simple, palette, share), context.checkpoint),
+    );
+    const contrast = await context.part('contrast', looks, () =>
+      runSteps(strokeContrast(simple, frame, frame.edges), context.checkpoint),
+    );
     await context.checkpoint(0.4);
     const ground = groundOf({ width: sides[0], height: sides[1] }, frame, chosen);
     const list = strokeList(unpacked(strokes), layersOf(brush, own, drawn), ground, frame, palette, chosen);
-    return painted(on, simple, list, { edges, drawn }, seedOf(frame, chosen), frame, frame.edges, context);
+    return painted(
+      on,
+      simple,
+      contrast,
+      list,
+      { edges, drawn },
+      seedOf(frame, chosen),
+      frame,
+      frame.edges,
+      context,
+    );
   });
 };
 

@@ -89,15 +89,25 @@ export function spineOf(ground: Ground, layer: Layer, stroke: Stroke): number[] 
   const cells = cellsOf(ground, layer);
   const middle = middleOf(ground, cells, stroke.cell, stroke.layer);
   const step = stepOf(ground, layer);
-  const grown = (arm: readonly number[]): [number, number][] => {
-    let at = middle;
-    return arm.map((direction) => {
-      at = stepped(at[0], at[1], direction, step);
-      return at;
-    });
-  };
   const [ahead, back] = stroke.arms;
-  return [...grown(back).reverse(), middle, ...grown(ahead)].flat();
+  const points = new Array<number>(2 * (back.length + 1 + ahead.length));
+  const start = 2 * back.length;
+  points[start] = middle[0];
+  points[start + 1] = middle[1];
+  // From the middle one way to the front of the list, the other way to its end.
+  for (const [arm, way] of [
+    [back, -2],
+    [ahead, 2],
+  ] as const) {
+    let at = start;
+    for (const direction of arm) {
+      const [x, y] = stepped(points[at], points[at + 1], direction, step);
+      at += way;
+      points[at] = x;
+      points[at + 1] = y;
+    }
+  }
+  return points;
 }
 
 /** What a stroke differs by from others of its layer. */
