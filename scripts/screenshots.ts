@@ -117,7 +117,6 @@ try {
   const profile = page.getByRole('dialog', { name: 'Profile of the crate' });
   await profile.getByRole('button', { name: 'normal', exact: true }).click();
   await profile.getByRole('img', { name: 'Red as a picture' }).waitFor();
-  await shot('crate-profile');
   await profile.getByRole('button', { name: 'Cancel' }).click();
   await profile.waitFor({ state: 'detached' });
   await page.locator('[data-station="even"]').click();
@@ -274,6 +273,13 @@ try {
   await dials.getByText('1 stroke').waitFor();
   await settled();
   await shot('bench-coats');
+  await page.goto(server.url);
+  await page.locator('[data-tile="Painted copper"]').click();
+  await page.getByRole('button', { name: 'Open', exact: true }).click();
+  await open('style', 'styled');
+  await page.waitForFunction(() => document.querySelectorAll('canvas[data-made]').length >= 5);
+  await settled();
+  await shot('bench-style');
   await page.goto(server.url);
   await page.locator('[data-tile="Garden lantern"]').click();
   await page.getByRole('button', { name: 'Open', exact: true }).click();

@@ -72,7 +72,7 @@ describe('seen as the game will show it', () => {
       .waitFor();
     await check('roughness').getByRole('link', { name: 'Finish' }).click();
     await onFloor(page, 'roughness');
-    await page.keyboard.press('9');
+    await page.keyboard.press('0');
     await page.locator('[data-station="proof"][aria-current="step"]').waitFor();
   });
 
@@ -122,7 +122,7 @@ describe('seen as the game will show it', () => {
     await page.getByRole('link', { name: 'Repair spot 2 at Join' }).click();
     await page.locator('[data-repair-layer="heal"]').waitFor();
     await page.locator('[data-repair-at]').first().waitFor();
-    await page.keyboard.press('9');
+    await page.keyboard.press('0');
     await onFloor(page, 'albedo');
   });
 
