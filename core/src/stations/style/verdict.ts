@@ -10,10 +10,13 @@ import type { JoinOutput } from '../join/output.ts';
 import type { StyleDecision } from './decision.ts';
 import { BROAD } from './mix.ts';
 import type { StyleOutput } from './output.ts';
+import { seamRank } from './seam-rank.ts';
 import type { StyleSettings } from './settings.ts';
 
 /** Below this change of broad lightness (OKLab) Gauge finds the tile as it was. */
 const EVEN = 0.005;
+/** A step over the edge this many times as large as the largest inside is a seam. */
+const SEAM = 1.25;
 const FLAT = 1e-6;
 /** What counts as fine detail: finer than this share of the shorter edge. */
 const FINE = 0.004;
@@ -58,13 +61,21 @@ export async function verdict(
   };
   const [own, left] = [await fineOf(before), await fineOf(lightnessOf(output.simplified!))];
   const gone = own > FLAT ? 1 - left / own : 0;
-  const isFine = evenness < EVEN;
+  const [seamBefore, seam] = [before, after].map((plane) => seamRank(plane, frame, frame.edges));
+  const didNotMeet = seamBefore.excess > SEAM;
+  const isSeamNew = seam.excess > SEAM && !didNotMeet;
+  const isFine = evenness < EVEN && !isSeamNew && !didNotMeet;
+  const advice = [
+    evenness < EVEN ? '' : 'Broad light and dark changed: take less Light, or a smaller Amount.',
+    didNotMeet ? 'The edges did not meet before painting, and meet no better after: see Join.' : '',
+    isSeamNew ? 'A seam came with the paint: take another Seed, or a smaller Brush size.' : '',
+  ];
   const millimetres = decided.shape * (edge / frame.size) * frame.edgeMetres * 1000;
   return {
     state: isFine ? 'fine' : 'look',
     brief: `${decided.palette.length} colours`,
     sentence: `${(100 * gone).toFixed(0)} % of the fine contrast is simplified away, shapes below ${millimetres.toFixed(millimetres < 10 ? 1 : 0)} mm with it; light changes the lightness by ${(100 * output.lightPainted).toFixed(1)} % on average; broad lightness by ${(100 * evenness).toFixed(1)} % at most.`,
-    advice: isFine ? '' : 'Broad light and dark changed: take less Light, or a smaller Amount.',
+    advice: advice.filter(Boolean).join(' '),
     figures: [
       { id: 'shape', label: 'Smallest shape kept', value: millimetres, unit: 'mm' },
       { id: 'light', label: 'Light painted in', value: 100 * output.lightPainted, unit: '%' },
@@ -76,6 +87,7 @@ export async function verdict(
         limit: 100 * EVEN,
       },
       { id: 'fine', label: 'Fine contrast simplified away', value: 100 * gone, unit: '%' },
+      { id: 'seam', label: 'Rows that step less than the seam', value: 100 * seam.rank, unit: '%' },
       { id: 'colours', label: 'Colours of the palette', value: decided.palette.length, unit: '' },
     ],
   };

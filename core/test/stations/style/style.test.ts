@@ -256,6 +256,17 @@ describe('Style', function () {
     expect(rmsBetween(broad.occlusion, smooth.occlusion)).to.be.above(0.001);
   });
 
+  it('says where edges did not meet before: they meet no better after', async () => {
+    const slope = slabs(SIZE).mapPlanes((plane) =>
+      plane.map((value, i) => value * (0.4 + (1.2 * (i % SIZE)) / SIZE)),
+    );
+    const { verdict } = await verdictOf('style', unpainted(slope), { amount: 1 }, frame);
+    expect(verdict.state).to.equal('look');
+    expect(verdict.advice).to.include('did not meet before painting');
+    const { verdict: fine } = await verdictOf('style', unpainted(slabs(SIZE)), { amount: 1 }, frame);
+    expect(fine.advice).to.equal('');
+  });
+
   it('says what was simplified, what light was painted in, and how broad lightness changed', async () => {
     const { verdict } = await verdictOf('style', unpainted(slabs(SIZE)), { amount: 1 }, frame);
     const value = (id: string) => verdict.figures.find((figure) => figure.id === id)!.value;
@@ -263,6 +274,7 @@ describe('Style', function () {
     expect(value('light')).to.be.within(0.3, 8);
     expect(value('broad')).to.be.below(2);
     expect(value('colours')).to.be.at.most(12);
+    expect(value('seam')).to.be.within(0, 100);
     expect(verdict.sentence).to.match(/simplified away, shapes below \d/);
   });
 });

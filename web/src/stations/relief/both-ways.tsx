@@ -30,10 +30,10 @@ const otherWay = (recipe: Recipe, polarity: Way): Recipe => ({
 function useNormals() {
   const recipe = useBench((s) => s.recipe);
   const source = useBench((s) => s.source);
-  const { square, even, join, relief, source: given } = recipe.stations;
+  const { square, even, join, style, relief, source: given } = recipe.stations;
   const { polarity: _polarity, ...rest } = relief;
   return useQuery({
-    queryKey: ['both ways', contentKey([source.sha256, square, even, join, rest, given.given])],
+    queryKey: ['both ways', contentKey([source.sha256, square, even, join, style, rest, given.given])],
     queryFn: async () => {
       const engine = engineNow();
       const of = async (way: Way) =>
