@@ -1,4 +1,5 @@
 import type { SourceRef } from '../pixels/pixels.ts';
+import type { Raster } from '../raster/raster.ts';
 import type { Recipe } from '../recipe/recipe.ts';
 import type { StationName, StationOutputs } from '../stations/index.ts';
 import type { OptionalPart, PictureReader } from '../stations/station.ts';
@@ -39,6 +40,8 @@ export interface EvaluationRequest {
   onProgress?(station: StationName, done: number): void;
   /** Called as soon as a station's result is there, before it is measured; the walk goes on when it is done. */
   onOutput?(station: StationName, outputs: Partial<StationOutputs>): void | Promise<void>;
+  /** Called with how a station's result looks on the way to it: made where `make` is called, and the walk goes on after that. */
+  onTheWay?(station: StationName, make: () => Promise<Raster>): void | Promise<void>;
   /** Called once every result is there; of a set nothing but figures is missing then. */
   onMade?(made: Made): void;
   /** Called as soon as a station is measured. */

@@ -151,6 +151,7 @@ export class Stages {
         this.#cache.set(partKey, made);
         return made;
       },
+      onTheWay: async (make) => this.#request.onTheWay?.(name, make),
       known: (part, dependsOn) => this.#cache.get(keyOf([key, part, dependsOn])),
       picture: async (ref, shortEdge, planes) => {
         const reduction = reductionFor(ref, shortEdge);

@@ -22,6 +22,8 @@ export interface WorkContext {
   part<T>(name: string, dependsOn: unknown, make: () => Promise<T> | T): Promise<T>;
   /** A part that is kept; nothing where there is none. */
   known<T>(name: string, dependsOn: unknown): T | undefined;
+  /** Hands over how the result looks on the way to it, made only where somebody looks at it. */
+  onTheWay(make: () => Promise<Raster>): Promise<void>;
   /** Threads that may share what takes long. */
   team: Team;
   /** A stored picture as values 0..1 (the fourth plane its alpha), reduced as far as `shortEdge` pixels of its shorter side are left. */
@@ -57,6 +59,7 @@ export const PLAIN_CONTEXT: WorkContext = {
   checkpoint: async () => {},
   part: async (_name, _dependsOn, make) => make(),
   known: () => undefined,
+  onTheWay: async () => {},
   picture: async () => {
     throw new Error('There are no stored pictures here.');
   },

@@ -1,6 +1,7 @@
 import {
   Engine,
   type Frame,
+  type Raster,
   type Recipe,
   type StationName,
   type StationOutputs,
@@ -45,22 +46,23 @@ export const made = {
   recipe: null as Recipe | null,
 };
 
+/** A picture as it is sent to the Floor. */
+export const shownRaster = (raster: Raster, view: ViewName, repairs: number): ShownView => ({
+  view,
+  width: raster.width,
+  height: raster.height,
+  rgba: rgbaOf(raster, view),
+  planes: raster.planes.map(toHandOut),
+  repairs,
+});
+
 /** A view of what was made, for the Floor; null while it is not made. */
 export async function viewOf(
   { outputs, repairs, hasCoats }: Omit<Made, 'size'>,
   view: ViewName,
 ): Promise<ShownView | null> {
   const raster = await viewRaster(outputs, view, hasCoats);
-  if (!raster) return null;
-  const { width, height, planes } = raster;
-  return {
-    view,
-    width,
-    height,
-    rgba: rgbaOf(raster, view),
-    planes: planes.map(toHandOut),
-    repairs,
-  };
+  return raster && shownRaster(raster, view, repairs);
 }
 
 /** A small picture of what a station made, for the Course. */

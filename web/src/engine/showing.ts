@@ -9,6 +9,7 @@ import {
   luminanceBins,
   PLANES,
   Problem,
+  type Raster,
   type Recipe,
   type StationName,
   type StationOutputs,
@@ -18,11 +19,11 @@ import {
 } from '@zesty-tile/core';
 import * as Comlink from 'comlink';
 import { buffersOf } from './handed-out.ts';
-import { engine, made, team, thumbnailOf, viewOf } from './made.ts';
+import { engine, made, shownRaster, team, thumbnailOf, viewOf } from './made.ts';
 import { News } from './news.ts';
 import type { Marks, ShowRequest, Update } from './protocol.ts';
 import { newMaps, sentMaps } from './sill-maps.ts';
-import { stationOf, type ViewName } from './views.ts';
+import { stationOf, VIEW_OF, type ViewName } from './views.ts';
 
 /** The largest size computed in the browser; crates are made at any size by the server. */
 const LARGEST = 2048;
@@ -170,6 +171,7 @@ export class Showing {
       without: isQuick ? OCCLUSION : [],
       onProgress: (station, done) => this.#send({ kind: 'busy', station, done, size }),
       onOutput: (_station, outputs) => this.#showOutput(outputs, size),
+      onTheWay: (station, make) => this.#showOnTheWay(station, make, size),
       onStation: (station, verdict, outputs) => {
         if (!this.#signal.aborted && !isQuick) this.#reportStation(station, verdict, { ...outputs }, size);
       },
@@ -177,6 +179,15 @@ export class Showing {
     if (!this.#signal.aborted) this.#report();
     this.#decided = evaluation.recipe;
     return evaluation;
+  }
+
+  /** Sends how the wanted view looks on the way to it, of the first picture alone: later ones only become sharper. */
+  async #showOnTheWay(station: StationName, make: () => Promise<Raster>, size: number): Promise<void> {
+    const { wantedView } = made;
+    const isWanted = wantedView === VIEW_OF[station] && size <= WORKING_SIZE;
+    if (this.#signal.aborted || !isWanted) return;
+    const shown = shownRaster(await make(), wantedView, this.#repairs);
+    await this.#send({ kind: 'view', shown, size });
   }
 
   /** Sends the wanted view as soon as the pass has it. */

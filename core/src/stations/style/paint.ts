@@ -104,43 +104,50 @@ export const strokeContrast = (
   edges: Edges,
 ): Steps<Float32Array> => localContrast(guide, sides, edges, AROUND * Math.min(sides.width, sides.height));
 
+/** What is painted on, and what strokes go by. */
+export interface Easel extends Sides {
+  /** L, a, b and the ridges of the strokes so far. */
+  canvas: Float32Array[];
+  /** L, a, b of the picture that strokes must be like, and how unlike a pixel may be. */
+  guide: Float32Array[];
+}
+
 /**
- * Paints strokes over a picture. `ground` (the simplified picture, OKLab, drawn to its palette) is what they lie on, `guide` the
- * one they must be like, by its `contrast`; the planes stay as they are. Makes L, a, b and the ridges of the strokes.
+ * An easel to paint on, in memory that all of a team see. `on` (the simplified picture, OKLab, drawn to its palette) is what
+ * strokes lie on, `guide` the one they must be like, by its `contrast`; the planes stay as they are.
  */
-export async function painted(
+export async function newEasel(
   on: readonly Float32Array[],
   guide: readonly Float32Array[],
   contrast: Float32Array,
-  strokes: StrokeList,
   { edges: kept, drawn }: Pick<Manner, 'edges'> & { drawn: number },
-  seed: number,
-  sides: Sides,
-  edges: Edges,
+  { width, height }: Sides,
   { checkpoint, team }: Pick<WorkContext, 'checkpoint' | 'team'>,
-): Promise<Float32Array[]> {
-  const count = sides.width * sides.height;
+): Promise<Easel> {
   const looseness = (1.9 - 1.7 * kept) * (1 - FOR_DRAWING * drawn);
   const unlike = mapped(contrast, (value) =>
     Math.min(MOST_UNLIKE, Math.max(LEAST_UNLIKE, looseness * value)),
   );
+  await checkpoint(0);
   const canvas = on.slice(0, 3).map((plane) => {
-    const own = team.empty(count);
+    const own = team.empty(width * height);
     own.set(plane);
     return own;
   });
-  canvas.push(team.empty(count));
+  canvas.push(team.empty(width * height));
+  return { canvas, guide: [...guide.slice(0, 3), unlike].map((plane) => team.shared(plane)), width, height };
+}
+
+/** Paints strokes on an easel, all of a team together. */
+export async function painting(
+  easel: Easel,
+  strokes: StrokeList,
+  seed: number,
+  edges: Edges,
+  { checkpoint, team }: Pick<WorkContext, 'checkpoint' | 'team'>,
+): Promise<void> {
   const prints = brushPrints(seed);
-  const how = {
-    canvas,
-    guide: [...guide.slice(0, 3), unlike].map((plane) => team.shared(plane)),
-    prints: { ...prints, values: team.shared(prints.values) },
-    strokes,
-    edges,
-    width: sides.width,
-    height: sides.height,
-  };
-  const given = rowsOfBlocks(sides.height).map((rows): GivenOf<typeof paintBand> => [how, rows]);
+  const how = { ...easel, prints: { ...prints, values: team.shared(prints.values) }, strokes, edges };
+  const given = rowsOfBlocks(easel.height).map((rows): GivenOf<typeof paintBand> => [how, rows]);
   await team.each(paintBand, given, () => {}, checkpoint);
-  return canvas;
 }

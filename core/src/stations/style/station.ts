@@ -19,7 +19,7 @@ import { type LightRelief, lightRelief, lightScale, lightStrength, paintingLight
 import { BROAD, mixed } from './mix.ts';
 import type { PaintedRelief, StyleOutput } from './output.ts';
 import { drawnShareOf, keptShape, ownSize } from './own-size.ts';
-import { painted, strokeContrast, strokeList } from './paint.ts';
+import { newEasel, painting, strokeContrast, strokeList } from './paint.ts';
 import { drawingTo, paletteCount, paletteOf } from './palette.ts';
 import { planStrokes } from './plan.ts';
 import { paints, type StyleSettings, settings } from './settings.ts';
@@ -50,6 +50,13 @@ async function groundOn(join: JoinOutput, frame: Frame, context: WorkContext): P
 const labOf = ({ picture }: JoinOutput, frame: Frame, context: WorkContext): Promise<Float32Array[]> =>
   context.part('lab', frame.edges, () => KERNELS.oklabPlanes(picture.planes));
 
+/** OKLab planes as a picture, linear RGB. */
+const seen = async (
+  planes: readonly Float32Array[],
+  { width, height }: Frame,
+  { checkpoint }: Pick<WorkContext, 'checkpoint'>,
+): Promise<Raster> => new Raster(width, height, await runSteps(toLinear(planes), checkpoint));
+
 /** The picture and its height, simplified: L, a, b, height. */
 const simplifiedOf = (
   join: JoinOutput,
@@ -60,7 +67,9 @@ const simplifiedOf = (
   context.part('simplified', [shape, degrees, frame.reading], async () => {
     const lab = await labOf(join, frame, context);
     const guide = await guideHeight(join, degrees, frame, context);
-    return simplified([...lab, guide], shape, frame, frame.edges, context);
+    const made = await simplified([...lab, guide], shape, frame, frame.edges, context);
+    await context.onTheWay(() => seen(made, frame, context));
+    return made;
   });
 
 const seedOf = (frame: Frame, { seed }: StyleSettings) => frame.seed * 9973 + seed;
@@ -109,18 +118,17 @@ const strokedOf = (
     );
     await context.checkpoint(0.4);
     const ground = groundOf({ width: sides[0], height: sides[1] }, frame, chosen);
-    const list = strokeList(unpacked(strokes), layersOf(brush, own, drawn), ground, frame, palette, chosen);
-    return painted(
-      on,
-      simple,
-      contrast,
-      list,
-      { edges, drawn },
-      seedOf(frame, chosen),
-      frame,
-      frame.edges,
-      context,
-    );
+    const layers = layersOf(brush, own, drawn);
+    const planned = unpacked(strokes);
+    const easel = await newEasel(on, simple, contrast, { edges, drawn }, frame, context);
+    // Layer by layer, so that the picture is painted before one's eyes.
+    for (const n of layers.keys()) {
+      const ofLayer = planned.filter(({ layer }) => layer === n);
+      const list = strokeList(ofLayer, layers, ground, frame, palette, chosen);
+      await painting(easel, list, seedOf(frame, chosen), frame.edges, context);
+      if (n + 1 < layers.length) await context.onTheWay(() => seen(easel.canvas, frame, context));
+    }
+    return easel.canvas;
   });
 };
 
@@ -282,17 +290,14 @@ export const style = station({
       out.push(await runSteps(mixed(lab[c], plane, chosen.amount, frame, frame.edges), context.checkpoint));
       PLANES.give(plane);
     }
-    const { width, height } = frame;
-    const linear = async (planes: readonly Float32Array[]) =>
-      new Raster(width, height, await runSteps(toLinear(planes), context.checkpoint));
-    const picture = await linear(out);
+    const picture = await seen(out, frame, context);
     PLANES.give(...out);
     const own: StyleOutput = {
       ...input,
       photo: input.picture,
       painted: picture,
       simplified: await context.part('simplified picture', [decided.shape, decided.degrees], () =>
-        linear(simple),
+        seen(simple, frame, context),
       ),
       relief: null,
       lightPainted,

@@ -184,6 +184,45 @@ describe('Style', function () {
     expect(joint(read.output.picture)).to.be.above(joint(much.output.picture) + 0.03);
   });
 
+  it('shows on the way what is simplified, then each layer of strokes but the last', async () => {
+    const source = { sha256: 'slabs', width: 128, height: 128 };
+    const engine = new Engine(hostOf(pixelsOf(slabs(128))), 2 ** 28);
+    const recipe = newRecipe();
+    recipe.stations.join.method = 'none';
+    const evaluate = (
+      dials: object,
+      onTheWay?: (name: string, make: () => Promise<Raster>) => Promise<void>,
+    ) => {
+      Object.assign(recipe.stations.style, dials);
+      const given = { ...recipe, stations: { ...recipe.stations, style: { ...recipe.stations.style } } };
+      return engine.evaluate({
+        recipe: given,
+        source,
+        size: 512,
+        until: 'style',
+        withoutVerdicts: true,
+        onTheWay,
+      });
+    };
+    const shown: Raster[] = [];
+    const take = async (name: string, make: () => Promise<Raster>) => {
+      expect(name).to.equal('style');
+      shown.push(await make());
+    };
+    const { outputs } = await evaluate({ amount: 1 }, take);
+    expect(shown).to.have.length(3);
+    const to = lightness(outputs.style!.simplified!);
+    const off = shown.map((raster) => rmsBetween(lightness(raster), to));
+    expect(off[0]).to.be.below(1e-3);
+    expect(Math.min(off[1], off[2])).to.be.above(5 * off[0]);
+    expect(rmsBetween(lightness(shown[1]), lightness(shown[2]))).to.be.above(1e-3);
+    // Light is painted last: nothing before it is made again.
+    await evaluate({ light: 0.9 }, take);
+    expect(shown).to.have.length(3);
+    const plain = await evaluate({ light: 0.5 });
+    expect(plain.outputs.style!.picture.planes).to.deep.equal(outputs.style!.picture.planes);
+  });
+
   it('only in coats the tile stays as it is, and the painted picture is there for them', async () => {
     const picture = slabs(SIZE);
     const whole = await styled(picture, { amount: 1 });
