@@ -40,7 +40,10 @@ describe('for everyone', () => {
       await station(page, name).click();
       await page.locator(`[data-station="${name}"][aria-current="step"]`).waitFor();
       // Style measures nothing where it does not paint.
-      await page.getByText(/^Measured|The picture is kept as it is/).first().waitFor();
+      await page
+        .getByText(/^Measured|The picture is kept as it is/)
+        .first()
+        .waitFor();
       expect(await serious(page), name).to.deep.equal([]);
     }
   });

@@ -340,7 +340,7 @@ describe('the Bench', () => {
     await saved(page);
     await page.goto(`${stage.url}/recipes`);
     const saved2 = page.locator('[data-recipe="Terrace, as set"]');
-    await saved2.getByText('Square, Even, Gauge, Relief, Finish, Coats, Proof, Crate').waitFor();
+    await saved2.getByText('Square, Even, Style, Gauge, Relief, Finish, Coats, Proof, Crate').waitFor();
     await saved2.getByRole('button', { name: 'Delete' }).click();
     await saved2.waitFor({ state: 'detached' });
     await undo(page, 'was deleted');

@@ -32,7 +32,7 @@ describe('a photo that is dropped sets itself up', () => {
     await bar(page).waitFor();
     const course = page.getByRole('navigation', { name: 'Course' });
     await page.waitForFunction(
-      `document.querySelectorAll('[data-station]').length === 10 &&
+      `document.querySelectorAll('[data-station]').length === 11 &&
         [...document.querySelectorAll('[data-station]')].every((stop) => !/…$/.test(stop.textContent))`,
     );
     expect(await course.getByText(/[▲✕]/).count()).to.be.at.most(1);
