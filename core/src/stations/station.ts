@@ -57,7 +57,7 @@ export interface Station<S extends SettingsOf, Input, Decided, Output> {
   setsFrame?(settings: Values<S>, source: SourceRef, size: number | null): Partial<Frame>;
   /** What its result depends on of the frame, beside the size. */
   frameFacts?(frame: Frame): unknown;
-  /** Whether it hands on what it reads as it is with these settings: then that is nothing to compute again after it. */
+  /** Whether it hands on what it reads as it is with these settings: its key is then that of what it reads. */
   handsOn?(settings: Values<S>): boolean;
   /** Its settings as far as its result depends on them; all of them where that is left out. */
   cacheKey?(settings: Values<S>, masks: readonly Mask[]): unknown;

@@ -1,3 +1,5 @@
+import { smoothStep } from '../../sampling/smooth-step.ts';
+
 /** By how much the two sides of a seam are moved towards each other, at even steps along it. */
 export interface Bend {
   /** Shares of the tile's edge across the seam: across it and along it, at the middles of even steps over the strip's length. */
@@ -8,11 +10,6 @@ export interface Bend {
 
 /** Over how many overlaps the movement fades away on each side of the strip. */
 const FADE = 2.2;
-
-const smoothstep = (t: number) => {
-  const s = Math.min(1, Math.max(0, t));
-  return s * s * (3 - 2 * s);
-};
 
 const indexAt = (k: number, n: number, cyclic: boolean): number =>
   cyclic ? ((k % n) + n) % n : Math.min(n - 1, Math.max(0, k));
@@ -36,8 +33,8 @@ function through(values: number[], t: number, cyclic: boolean): number {
  */
 export function bendAt(bend: Bend, x: number, t: number, reach: number): [number, number] {
   const fade = Math.min(2 * reach * FADE, 0.5 - reach);
-  const near = 1 - smoothstep((x - reach) / fade);
-  const far = 1 - smoothstep((1 - reach - x) / fade);
+  const near = 1 - smoothStep(0, 1, (x - reach) / fade);
+  const far = 1 - smoothStep(0, 1, (1 - reach - x) / fade);
   const share = (far - near) / 2;
   if (share === 0) return [0, 0];
   const step = t * bend.across.length - 0.5;

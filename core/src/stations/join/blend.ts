@@ -1,14 +1,10 @@
 import type { Strip } from '../../kernels/cut-costs/strip.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { Edges } from '../../raster/edges.ts';
+import { smoothStep } from '../../sampling/smooth-step.ts';
 import { type GivenOf, task } from '../../team/task.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import { KEEP_OUT } from './cut.ts';
-
-const smoothstep = (t: number) => {
-  const s = Math.min(1, Math.max(0, t));
-  return s * s * (3 - 2 * s);
-};
 
 /** Draws a mask to the one or the other copy in columns where the gate says so, in place. */
 function force(mask: Float32Array, gate: Float32Array, columns: readonly number[]): void {
@@ -47,7 +43,7 @@ export async function blendBands(
   for (let x = 0; x < width; x++) {
     const reach = width * KEEP_OUT;
     // +1 forces a, −1 forces b, 0 leaves the mask alone.
-    gate[x] = 1 - smoothstep((x + 0.5) / reach) - (1 - smoothstep((width - x - 0.5) / reach));
+    gate[x] = 1 - smoothStep(0, 1, (x + 0.5) / reach) - (1 - smoothStep(0, 1, (width - x - 0.5) / reach));
   }
   const held = Array.from(gate.keys()).filter((x) => gate[x] !== 0);
   const masks: Float32Array[] = [];

@@ -1,10 +1,9 @@
 import type { Strip } from '../../kernels/cut-costs/strip.ts';
+import { smoothStep } from '../../sampling/smooth-step.ts';
 import { histogram } from '../../statistics/histogram.ts';
 import { statistics } from '../../statistics/statistics.ts';
 
 const BINS = 4096;
-
-const smoothstep = (t: number) => t * t * (3 - 2 * t);
 
 /** Quantile of the normal distribution (Acklam 2003; relative error below 1.2·10⁻⁹). */
 export function normalQuantile(p: number): number {
@@ -82,7 +81,7 @@ export function mixStrip(strip: Strip, whole: Float32Array[]): Float32Array[] {
     const { values, gaussians } = mappingOf(whole[c]);
     const out = new Float32Array(a.length);
     for (let i = 0; i < out.length; i++) {
-      const t = smoothstep(((i % width) + 0.5) / width);
+      const t = smoothStep(0, 1, ((i % width) + 0.5) / width);
       const sum =
         ((1 - t) * along(values, gaussians, a[i]) + t * along(values, gaussians, b[i])) /
         Math.hypot(t, 1 - t);

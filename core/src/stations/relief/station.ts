@@ -3,7 +3,7 @@ import { PLANES } from '../../memory/pool.ts';
 import { luminance } from '../../planes/luminance.ts';
 import { summing } from '../../planes/summing.ts';
 import { percentiles, statistics } from '../../statistics/statistics.ts';
-import type { WorkContext } from '../../team/context.ts';
+import { PLAIN_CONTEXT, type WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { turnedNormals } from '../../tile/given.ts';
 import type { HeightReading } from '../../tile/height-reading.ts';
@@ -244,12 +244,13 @@ export const relief = station({
       () => shaped(raw),
     );
     /** What shades the occlusion map: the height, or that of other bands. */
+    // Its parts are not kept: they would take the place of the height's own.
     const shading = async () => {
       if (!painted?.ofOcclusion) return height;
       const relief = { ...painted, height: painted.ofOcclusion };
       const other = { style: { ...input.style, relief } };
       return shaped(
-        rawHeight(other, chosen, light, frame, { ...context, part: (_name, _on, make) => make() as never }),
+        rawHeight(other, chosen, light, frame, { ...PLAIN_CONTEXT, checkpoint: context.checkpoint }),
       );
     };
     await context.checkpoint(0.2);

@@ -3,10 +3,10 @@ import { PLANES } from '../../memory/pool.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { gradient } from '../../raster/gradient.ts';
 import type { Sides } from '../../raster/sides.ts';
+import { smoothStep } from '../../sampling/smooth-step.ts';
 import { findingPercentiles } from '../../statistics/histogram.ts';
 import type { Steps } from '../../work/steps.ts';
 import type { StyleDecision } from './decision.ts';
-import { smoothStep } from './prints.ts';
 
 /** σ as shares of the shorter edge: what edges and hollows are thinner than, and what shade is wider and narrower than. */
 const FINEST = 0.0015;

@@ -3,8 +3,8 @@ import { PLANES } from '../../memory/pool.ts';
 import { summing } from '../../planes/summing.ts';
 import type { Edges } from '../../raster/edges.ts';
 import type { Sides } from '../../raster/sides.ts';
+import { smoothStep } from '../../sampling/smooth-step.ts';
 import type { Steps } from '../../work/steps.ts';
-import { smoothStep } from './prints.ts';
 
 /** What is broader than this share of the shorter edge stays the tile's own. */
 export const BROAD = 1 / 8;

@@ -1,9 +1,9 @@
 import { blurring } from '../../filters/gaussian.ts';
 import type { Edges } from '../../raster/edges.ts';
 import type { Sides } from '../../raster/sides.ts';
+import { smoothStep } from '../../sampling/smooth-step.ts';
 import { percentiles } from '../../statistics/statistics.ts';
 import type { Steps } from '../../work/steps.ts';
-import { smoothStep } from './prints.ts';
 
 const OCTAVES = 6;
 /** σ of the finest detail that counts, as a share of the shorter edge. */

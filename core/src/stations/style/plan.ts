@@ -2,13 +2,13 @@ import { drawnShare } from '../../lattice/draw.ts';
 import { PLANES } from '../../memory/pool.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
 import type { Sides } from '../../raster/sides.ts';
+import { smoothStep } from '../../sampling/smooth-step.ts';
 import { percentiles } from '../../statistics/statistics.ts';
 import type { Steps } from '../../work/steps.ts';
 import { localContrast } from './contrast.ts';
 import { averaged, type Flow, flowOf, structureTensor, type Wish } from './flow.ts';
 import type { Layer } from './layers.ts';
 import type { Lab } from './palette.ts';
-import { smoothStep } from './prints.ts';
 import {
   cellsOf,
   directionOf,
@@ -153,7 +153,7 @@ export interface Planning {
   layers: readonly Layer[];
   ground: Ground;
   edges: Edges;
-  /** How far strokes may lean away from the flow, in turns of a radian. */
+  /** How far strokes may lean away from the flow, in radians from one end to the other. */
   lean: number;
 }
 

@@ -6,15 +6,10 @@ import {
   samplesOf,
 } from '../../kernels/paint-strokes/reference.ts';
 import { drawnShare } from '../../lattice/draw.ts';
+import { smoothStep } from '../../sampling/smooth-step.ts';
 
 /** Prints that strokes choose from. */
 export const PRINT_COUNT = 6;
-
-/** 0 up to `low`, 1 from `high` on, smooth in between. */
-export function smoothStep(low: number, high: number, value: number): number {
-  const t = Math.min(1, Math.max(0, (value - low) / (high - low)));
-  return t * t * (3 - 2 * t);
-}
 
 /** Noise 0..1 between values drawn at whole places. */
 function tracks(x: number, y: number, seed: number): number {

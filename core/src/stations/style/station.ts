@@ -2,6 +2,7 @@ import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { PLANES } from '../../memory/pool.ts';
 import { Raster } from '../../raster/raster.ts';
+import { resizeArea } from '../../sampling/resize.ts';
 import { statistics } from '../../statistics/statistics.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
@@ -13,7 +14,6 @@ import { station } from '../station.ts';
 import { decisionSchema, type StyleDecision } from './decision.ts';
 import { filled } from './fill.ts';
 import { carved, guideFrom, guideHeight, ofBands, slantDegrees, standing } from './guide.ts';
-import { half } from './half.ts';
 import { layersOf } from './layers.ts';
 import { type LightRelief, lightRelief, lightScale, lightStrength, paintingLight } from './light.ts';
 import { BROAD, mixed } from './mix.ts';
@@ -206,12 +206,13 @@ export const style = station({
     const simple = await simplifiedOf(on, { shape, degrees }, frame, context);
     const palette = paletteOf(simple, paletteCount(chosen.colours));
     // Strokes are several pixels wide at half the working size, too.
-    const halved = (plane: Float32Array) => half(plane, frame);
     const sides: [number, number] = [frame.width / 2, frame.height / 2];
+    const halved = (planes: Float32Array[]) =>
+      resizeArea(new Raster(frame.width, frame.height, planes), ...sides).planes;
     const planned = await runSteps(
       planStrokes({
-        lab: simple.slice(0, 3).map(halved),
-        alpha: input.alpha && halved(input.alpha),
+        lab: halved(simple.slice(0, 3)),
+        alpha: input.alpha && halved([input.alpha])[0],
         layers: layersOf(chosen.brush, own, drawn),
         ground: groundOf({ width: sides[0], height: sides[1] }, frame, chosen),
         edges: frame.edges,

@@ -125,7 +125,7 @@ describe('Style', function () {
     for (const { dials } of STYLE_STARTS) {
       const { output } = await styled(flat, { ...dials, marks: 0, variety: 0 });
       output.picture.planes.forEach((plane, c) => {
-        expect(farthest(plane, flat.planes[c])).to.be.below(0.03);
+        expect(farthest(plane, flat.planes[c])).to.be.below(0.002);
       });
     }
   });
