@@ -1,6 +1,5 @@
-/** Added to a small number and taken away again it leaves the nearest whole one; its bits tell which. */
-const ROUNDING: f32 = 12582912;
-const ROUNDING_BITS: i32 = 0x4b400000;
+import { nearest4 } from './rounding';
+
 const SIGN: i32 = 0x80000000;
 
 /** Four channels at a place between pixels; shares of the way across and down in all lanes. */
@@ -10,11 +9,6 @@ function sampled(at: usize, stride: usize, across: v128, down: v128): v128 {
   const above = f32x4.add(top, f32x4.mul(across, f32x4.sub(v128.load(at, 16), top)));
   const below = f32x4.add(bottom, f32x4.mul(across, f32x4.sub(v128.load(at + stride, 16), bottom)));
   return f32x4.add(above, f32x4.mul(down, f32x4.sub(below, above)));
-}
-
-/** Whole numbers of four values that are whole already. */
-function whole4(value: v128): v128 {
-  return i32x4.sub(f32x4.add(value, f32x4.splat(ROUNDING)), i32x4.splat(ROUNDING_BITS));
 }
 
 /**
@@ -51,7 +45,7 @@ export function flowLines(
         place = f32x4.add(place, f32x4.mul(way, apart));
         const low = f32x4.floor(place);
         const share = f32x4.sub(place, low);
-        const cell = whole4(low);
+        const cell = nearest4(low);
         const p: usize = centre + <usize>(i32x4.extract_lane(cell, 1) * stride + i32x4.extract_lane(cell, 0));
         const q: usize = centre + <usize>(i32x4.extract_lane(cell, 3) * stride + i32x4.extract_lane(cell, 2));
         const one = sampled(
@@ -69,7 +63,7 @@ export function flowLines(
         const weight = v128.load32_splat(weights + ((<usize>k) << 2));
         sum = f32x4.add(sum, f32x4.mul(weight, f32x4.add(one, other)));
         // The flow of the nearest pixel, in the sense of the way so far.
-        const near = whole4(place);
+        const near = nearest4(place);
         const a: usize = centre + <usize>(i32x4.extract_lane(near, 1) * stride + i32x4.extract_lane(near, 0));
         const b: usize = centre + <usize>(i32x4.extract_lane(near, 3) * stride + i32x4.extract_lane(near, 2));
         const next = v128.load64_lane(flow + (b << 3), v128.load64_zero(flow + (a << 3)), 1);

@@ -1,6 +1,5 @@
-/** Added to a small number and taken away again it leaves the nearest whole one; its bits tell which. */
-const ROUNDING: f32 = 12582912;
-const ROUNDING_BITS: i32 = 0x4b400000;
+import { nearest4 } from './rounding';
+
 const SIGN: i32 = 0x80000000;
 
 /**
@@ -23,7 +22,6 @@ export function shockEdges(
 ): void {
   const stride: i32 = width + 2 * pad;
   const apart = f32x4.splat(step);
-  const rounding = f32x4.splat(ROUNDING);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const place: usize = <usize>(y * width + x);
@@ -45,7 +43,7 @@ export function shockEdges(
       let off = f32x4.splat(0);
       for (let t: i32 = 1; t <= reach; t++) {
         off = f32x4.add(off, across);
-        const near = i32x4.sub(f32x4.add(off, rounding), i32x4.splat(ROUNDING_BITS));
+        const near = nearest4(off);
         const a =
           centre + ((<usize>(i32x4.extract_lane(near, 1) * stride + i32x4.extract_lane(near, 0))) << 4);
         const b =
