@@ -16,14 +16,12 @@ import {
   resizeArea,
 } from '@zesty-tile/core';
 import { demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
-import sharp from 'sharp';
+import { contactSheet } from './contact-sheet.ts';
 
 // Draws docs/coats.png: every kind of mask, as it selects on a demo tile, and every blend mode over it.
 
 const OUT = fileURLToPath(new URL('../docs/coats.png', import.meta.url));
 const CELL = 104;
-const WORDS = 18;
-const GAP = 6;
 const COLUMNS = 12;
 
 const SOURCE = { sha256: 'pamments', width: 1600, height: 1200 };
@@ -180,33 +178,14 @@ for (const [stamp, words] of optionsOf('scatter', 'stamp')) {
 }
 for (const [name, { title }] of Object.entries(BLEND_MODES)) cells.push(await blendCell(title, name));
 
-const rows = Math.ceil(cells.length / COLUMNS);
-const place = (k: number) => ({
-  left: GAP + (k % COLUMNS) * (CELL + GAP),
-  top: GAP + Math.floor(k / COLUMNS) * (CELL + WORDS + GAP),
-});
-const width = GAP + COLUMNS * (CELL + GAP);
-const height = GAP + rows * (CELL + WORDS + GAP);
-const pictures = cells.map(({ picture, kind }, k) => {
-  const small = resizeArea(picture, CELL, CELL);
-  const [grey] = small.planes;
-  const input =
+const small = cells.map(({ words, picture, kind }) => {
+  const { planes } = resizeArea(picture, CELL, CELL);
+  const [grey] = planes;
+  const rgba =
     kind === 'colour'
-      ? KERNELS.screenCodes(small.planes, 'colour')
+      ? KERNELS.screenCodes(planes, 'colour')
       : KERNELS.screenCodes([grey, grey, grey], { gain: 1, base: 0 });
-  return {
-    input: Buffer.from(input.buffer),
-    raw: { width: CELL, height: CELL, channels: 4 as const },
-    ...place(k),
-  };
+  return { words, rgba };
 });
-const words = cells.map(({ words }, k) => {
-  const { left, top } = place(k);
-  return `<text x="${left + CELL / 2}" y="${top + CELL + 13}" text-anchor="middle">${words}</text>`;
-});
-const labels = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" font-family="sans-serif" font-size="11" fill="#1d1d1d">${words.join('')}</svg>`;
-await sharp({ create: { width, height, channels: 3, background: '#f2f2f2' } })
-  .composite([...pictures, { input: Buffer.from(labels), left: 0, top: 0 }])
-  .png({ palette: true, quality: 90 })
-  .toFile(OUT);
+await contactSheet(small, { columns: COLUMNS, cell: CELL }).png({ palette: true, quality: 90 }).toFile(OUT);
 console.log(`${cells.length} kinds of masks and blends: ${OUT}`);

@@ -12,6 +12,7 @@ import {
 } from '@zesty-tile/core';
 import { DEMO_IDS, demoPicture, demoRecipe, makeMissingPictures } from '@zesty-tile/demo';
 import sharp from 'sharp';
+import { contactSheet } from './contact-sheet.ts';
 import { STYLE_KINDS } from './style-kinds.ts';
 
 // Draws docs/style-dials.jpg, every dial of Style at three values, and docs/style-kinds.jpg, kinds of surfaces at three amounts.
@@ -19,8 +20,6 @@ import { STYLE_KINDS } from './style-kinds.ts';
 const outOf = (name: string) => fileURLToPath(new URL(`../docs/${name}`, import.meta.url));
 const SIZE = 512;
 const CELL = 168;
-const WORDS = 18;
-const GAP = 6;
 
 type Style = Partial<StationSettings['style']>;
 
@@ -78,8 +77,8 @@ async function painted({ recipe, source }: Subject, style: Style): Promise<{ col
 const middle = (picture: Raster): Raster =>
   picture.cut((picture.width - CELL) / 2, (picture.height - CELL) / 2, CELL, CELL);
 
-/** A picture three times beside itself and below, made small. */
-function laid(picture: Raster): Raster {
+/** A picture repeated three times each way, made small. */
+function repeated(picture: Raster): Raster {
   const small = resizeArea(picture, CELL / 3, CELL / 3);
   return new Raster(
     CELL,
@@ -95,27 +94,11 @@ function laid(picture: Raster): Raster {
 
 /** Writes cells row by row, their words below. */
 async function write(name: string, cells: readonly Cell[], columns: number): Promise<void> {
-  const rows = Math.ceil(cells.length / columns);
-  const place = (k: number) => ({
-    left: GAP + (k % columns) * (CELL + GAP),
-    top: GAP + Math.floor(k / columns) * (CELL + WORDS + GAP),
-  });
-  const width = GAP + columns * (CELL + GAP);
-  const height = GAP + rows * (CELL + WORDS + GAP);
-  const pictures = cells.map(({ picture }, k) => ({
-    input: Buffer.from(KERNELS.screenCodes(picture.planes, 'colour').buffer),
-    raw: { width: CELL, height: CELL, channels: 4 as const },
-    ...place(k),
+  const coded = cells.map(({ words, picture }) => ({
+    words,
+    rgba: KERNELS.screenCodes(picture.planes, 'colour'),
   }));
-  const words = cells.map(({ words }, k) => {
-    const { left, top } = place(k);
-    return `<text x="${left + CELL / 2}" y="${top + CELL + 13}" text-anchor="middle">${words}</text>`;
-  });
-  const labels = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" font-family="sans-serif" font-size="11" fill="#1d1d1d">${words.join('')}</svg>`;
-  await sharp({ create: { width, height, channels: 3, background: '#f2f2f2' } })
-    .composite([...pictures, { input: Buffer.from(labels), left: 0, top: 0 }])
-    .jpeg({ quality: 86 })
-    .toFile(outOf(name));
+  await contactSheet(coded, { columns, cell: CELL }).jpeg({ quality: 86 }).toFile(outOf(name));
   console.log(`${cells.length} pictures: docs/${name}`);
 }
 
@@ -185,7 +168,7 @@ for (const [words, subject] of subjects) {
     { words: 'amount ½', picture: middle(half.colour) },
     { words: 'amount 1', picture: middle(full.colour) },
     { words: 'lit', picture: middle(full.lit) },
-    { words: '3 × 3', picture: laid(full.colour) },
+    { words: '3 × 3', picture: repeated(full.colour) },
   );
 }
 await write('style-kinds.jpg', kinds, 6);
