@@ -48,6 +48,7 @@ function bandPicture(band: Float32Array, width: number, height: number): Thumbna
 
 /** What an engine can be asked to show of painting, beside the tile. */
 export function stylePicturesOf(engine: Engine): Pick<EngineWorker, 'offerStyles' | 'styleBands'> {
+  let last: { relief: object; pictures: Promise<Thumbnail[]> } | null = null;
   return {
     async offerStyles({ recipe, source }, offers, onOffer) {
       for (const [k, dials] of offers.entries()) {
@@ -68,8 +69,14 @@ export function stylePicturesOf(engine: Engine): Pick<EngineWorker, 'offerStyles
       const { outputs, frame } = made.quick ?? {};
       const relief = outputs?.style?.relief;
       if (!relief || !frame) return null;
-      const bands = await relief.bands();
-      return bands.map((band) => bandPicture(band, frame.width, frame.height));
+      // Both choices of bands ask for the same pictures.
+      if (last?.relief !== relief) {
+        const pictures = relief
+          .bands()
+          .then((bands) => bands.map((band) => bandPicture(band, frame.width, frame.height)));
+        last = { relief, pictures };
+      }
+      return last.pictures;
     },
   };
 }
