@@ -1,9 +1,10 @@
 import { firKernel } from '../kernels/gaussian-fir/reference.ts';
 import { recursionFor, wayAlong } from '../kernels/gaussian-recursive/reference.ts';
-import { KERNELS, type Kernels } from '../kernels/kernels.ts';
+import { KERNELS } from '../kernels/kernels.ts';
 import { PLANES } from '../memory/pool.ts';
-import type { Band } from '../raster/band.ts';
+import { type Band, bandParts } from '../raster/band.ts';
 import type { Edges } from '../raster/edges.ts';
+import type { Sides } from '../raster/sides.ts';
 import { runToEnd, type Steps } from '../work/steps.ts';
 
 /** Above this σ (pixels) the recursive filter is both exact enough and faster. */
@@ -15,51 +16,55 @@ const GROUP = 16;
 /** Narrower strips would be fetched and put back piece by piece. */
 const LEAST_COLUMNS = 256;
 
-/** A count of lines in bands, of about this many pixels each. */
-function* bandsOf(count: number, length: number, least = GROUP): Generator<Band> {
+/** A band of lines in parts, of about as many pixels each as lie between two pauses. */
+function* partsOf({ from, to }: Band, length: number, least = GROUP): Generator<Band> {
   const step = Math.max(least, Math.round(PAUSE_PIXELS / length / GROUP) * GROUP);
-  for (let from = 0; from < count; from += step) {
-    const to = Math.min(count, from + step);
-    yield { from, to };
-  }
+  yield* bandParts({ from, to }, step);
 }
 
-/** What is blurred, and what lies beyond its edges. */
-interface Field {
-  width: number;
-  height: number;
+/** The sides of what is blurred, and what lies beyond them. */
+export interface Field extends Sides {
   edges: Edges;
 }
 
-function* direct(
-  plane: Float32Array,
-  out: Float32Array,
-  field: Field,
-  sigma: number,
-  by: Kernels,
-): Steps<void> {
-  const kernel = firKernel(sigma);
-  for (const band of bandsOf(field.height, field.width)) {
-    by.gaussianFirBand(plane, out, field, kernel, band);
-    yield;
-  }
-}
+/** Whether a blur goes along the rows first and then along the columns, in a second pass. */
+export const hasColumns = (sigma: number): boolean => sigma > FIR_UP_TO;
 
-function* recursive(
+/** The first pass of a blur on some rows, which may be all of it (see `hasColumns`). */
+export function* blurringRows(
   plane: Float32Array,
   out: Float32Array,
   { width, height, edges }: Field,
   sigma: number,
-  by: Kernels,
+  rows: Band,
+  by = KERNELS,
 ): Steps<void> {
+  if (sigma <= 0.05) {
+    out.set(plane.subarray(rows.from * width, rows.to * width), rows.from * width);
+    return;
+  }
+  const kernel = firKernel(sigma);
   const recursion = recursionFor(sigma);
-  const [x, y] = [wayAlong(width, edges.x, sigma), wayAlong(height, edges.y, sigma)];
-  for (const band of bandsOf(height, width)) {
-    by.recursiveRows(plane, out, width, x, recursion, band);
+  const way = wayAlong(width, edges.x, sigma);
+  for (const band of partsOf(rows, width)) {
+    if (hasColumns(sigma)) by.recursiveRows(plane, out, width, way, recursion, band);
+    else by.gaussianFirBand(plane, out, { width, height, edges }, kernel, band);
     yield;
   }
-  for (const band of bandsOf(width, height, LEAST_COLUMNS)) {
-    by.recursiveColumns(out, width, y, recursion, band);
+}
+
+/** The second pass of a blur on some columns, in place, when the first has been over all rows. */
+export function* blurringColumns(
+  out: Float32Array,
+  { width, height, edges }: Field,
+  sigma: number,
+  columns: Band,
+  by = KERNELS,
+): Steps<void> {
+  const recursion = recursionFor(sigma);
+  const way = wayAlong(height, edges.y, sigma);
+  for (const band of partsOf(columns, height, LEAST_COLUMNS)) {
+    by.recursiveColumns(out, width, way, recursion, band);
     yield;
   }
 }
@@ -77,9 +82,10 @@ export function* blurring(
   edges: Edges,
   by = KERNELS,
 ): Steps<Float32Array> {
-  if (sigma <= 0.05) return plane.slice();
   const out = PLANES.take(plane.length);
-  yield* (sigma <= FIR_UP_TO ? direct : recursive)(plane, out, { width, height, edges }, sigma, by);
+  const field = { width, height, edges };
+  yield* blurringRows(plane, out, field, sigma, { from: 0, to: height }, by);
+  if (hasColumns(sigma)) yield* blurringColumns(out, field, sigma, { from: 0, to: width }, by);
   return out;
 }
 

@@ -1,5 +1,5 @@
 /** Bytes of planes that are kept to be written again. */
-const KEPT_BYTES = 96 * 2 ** 20;
+export const KEPT_BYTES = 96 * 2 ** 20;
 
 /**
  * Planes that nobody reads any more, to be written again: a fresh one costs the first touch of its pages, and the
@@ -10,11 +10,16 @@ export class PlanePool {
   #bytes = 0;
   #taken = 0;
   #reused = 0;
-  #most: number;
+  readonly #most: number;
+  readonly #isShared: boolean;
 
-  /** @param most Bytes that are kept at most. */
-  constructor(most = KEPT_BYTES) {
+  /**
+   * @param most Bytes that are kept at most.
+   * @param isShared Whether other threads see its planes.
+   */
+  constructor(most = KEPT_BYTES, isShared = false) {
     this.#most = most;
+    this.#isShared = isShared;
   }
 
   /** Planes that were asked for, and how many of them were there already. */
@@ -26,6 +31,7 @@ export class PlanePool {
   take(length: number): Float32Array {
     this.#taken++;
     const plane = this.#free.get(length)?.pop();
+    if (!plane && this.#isShared) return new Float32Array(new SharedArrayBuffer(4 * length));
     if (!plane) return new Float32Array(length);
     this.#reused++;
     this.#bytes -= plane.byteLength;
@@ -35,8 +41,9 @@ export class PlanePool {
   /** Takes planes back. Whoever gives them must be the last to hold them; none may be given twice. */
   give(...planes: Float32Array[]): void {
     for (const plane of planes) {
-      // What lies in a part of a memory, or in one that others see, has other owners.
-      if (!(plane.buffer instanceof ArrayBuffer) || plane.byteLength !== plane.buffer.byteLength) continue;
+      // What lies in a part of a memory has other owners, and what is of the other kind another pool.
+      const isMine = plane.buffer instanceof ArrayBuffer !== this.#isShared;
+      if (!isMine || plane.byteLength !== plane.buffer.byteLength) continue;
       const free = this.#free.get(plane.length) ?? [];
       if (free.includes(plane)) throw new Error('A plane was given back twice.');
       if (this.#bytes + plane.byteLength > this.#most) continue;

@@ -3,3 +3,8 @@ export interface Band {
   from: number;
   to: number;
 }
+
+/** A band in parts of so many rows at most. */
+export function* bandParts({ from, to }: Band, rows: number): Generator<Band> {
+  for (let at = from; at < to; at += rows) yield { from: at, to: Math.min(to, at + rows) };
+}

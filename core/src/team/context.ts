@@ -30,6 +30,9 @@ export interface WorkContext {
   picture(ref: SourceRef, shortEdge: number, planes: 1 | 3 | 4): Promise<Raster>;
 }
 
+/** What work needs that is shared by a team and can be stopped. */
+export type Sharing = Pick<WorkContext, 'checkpoint' | 'team'>;
+
 /** Longest time without yielding, in ms. */
 const SLICE_MS = 8;
 

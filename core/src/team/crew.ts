@@ -1,3 +1,4 @@
+import { KEPT_BYTES, PLANES, PlanePool } from '../memory/pool.ts';
 import type { Checkpoint } from '../work/checkpoint.ts';
 import { markYield, yieldNow } from '../work/yield.ts';
 import type { Answer, Asked } from './helper.ts';
@@ -29,6 +30,7 @@ interface Member {
 export class Crew implements Team {
   #members: Member[] = [];
   #next = 0;
+  readonly #planes = new PlanePool(KEPT_BYTES, true);
 
   constructor(helpers: readonly Helper[]) {
     for (const helper of helpers) {
@@ -55,13 +57,22 @@ export class Crew implements Team {
 
   shared(plane: Float32Array): Float32Array {
     if (plane.buffer instanceof SharedArrayBuffer) return plane;
-    const out = this.empty(plane.length);
+    const out = this.take(plane.length);
     out.set(plane);
     return out;
   }
 
   empty(length: number): Float32Array {
     return new Float32Array(new SharedArrayBuffer(4 * length));
+  }
+
+  take(length: number): Float32Array {
+    return this.#planes.take(length);
+  }
+
+  give(...planes: Float32Array[]): void {
+    PLANES.give(...planes);
+    this.#planes.give(...planes);
   }
 
   async each<Given extends unknown[], Made>(
@@ -105,7 +116,10 @@ export class Crew implements Team {
       under.add(answer);
       member.helper.ask({ id, name: task.name, given: tasks[k] });
     };
-    for (let k = 0; k < AHEAD; k++) for (const member of this.#members) ask(member);
+    // One at least is left for this thread.
+    for (let k = 0; k < AHEAD; k++) {
+      for (const member of this.#members) if (left.length > 1) ask(member);
+    }
     try {
       while (taken < tasks.length) {
         const k = left.shift();

@@ -1,11 +1,13 @@
 import type { Band } from '../raster/band.ts';
 import { Raster } from '../raster/raster.ts';
 import type { Checkpoint } from '../work/checkpoint.ts';
+import type { Sharing } from './context.ts';
 import type { Task } from './task.ts';
 import type { Team } from './team.ts';
 
 /** Bands for each member, so that nobody waits long for the last one. */
 const BANDS_EACH = 2;
+const SMALL_BANDS_EACH = 5;
 
 /** A picture to make another from. */
 interface Picture {
@@ -20,11 +22,22 @@ interface Making {
 }
 
 /** Rows cut into bands, enough for every member of a team. */
-export function bandsOf(rows: number, team: Team): Band[] {
-  const count = team.size === 1 ? 1 : BANDS_EACH * team.size;
+export function bandsOf(rows: number, team: Team, each = BANDS_EACH): Band[] {
+  const count = team.size === 1 ? 1 : Math.min(rows, each * team.size);
   const cut = (k: number) => Math.round((k * rows) / count);
   return Array.from({ length: count }, (_, k) => ({ from: cut(k), to: cut(k + 1) }));
 }
+
+/** A task done on bands of rows by all of a team; each writes into what it is given. */
+export const eachBand = <Given extends unknown[]>(
+  task: Task<[...Given, band: Band], void>,
+  given: Given,
+  rows: number,
+  { team, checkpoint }: Sharing,
+): Promise<void> => {
+  const tasks = bandsOf(rows, team, SMALL_BANDS_EACH).map((band): [...Given, Band] => [...given, band]);
+  return team.each(task, tasks, () => {}, checkpoint);
+};
 
 /** A picture made from another in bands of rows by all of a team. */
 export async function inBands<How extends Making & { planes: Float32Array[] }>(

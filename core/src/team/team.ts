@@ -1,3 +1,4 @@
+import { PLANES } from '../memory/pool.ts';
 import type { Checkpoint } from '../work/checkpoint.ts';
 import type { Task } from './task.ts';
 
@@ -9,6 +10,10 @@ export interface Team {
   shared(plane: Float32Array): Float32Array;
   /** A plane of zeros that `shared` gives back as it is. */
   empty(length: number): Float32Array;
+  /** The same, in which anything may stand: one that was given, where there is one. */
+  take(length: number): Float32Array;
+  /** Takes planes back, to be written again. Whoever gives them must be the last to hold them; none may be given twice. */
+  give(...planes: Float32Array[]): void;
   /**
    * Does a task for each of `given`, several at once, and hands over what each makes, in their order. `checkpoint` is awaited
    * between this thread's own tasks, and ends the work by throwing.
@@ -26,6 +31,8 @@ export const ALONE: Team = {
   size: 1,
   shared: (plane) => plane,
   empty: (length) => new Float32Array(length),
+  take: (length) => PLANES.take(length),
+  give: (...planes) => PLANES.give(...planes),
   async each(task, given, take, checkpoint) {
     for (const [k, one] of given.entries()) {
       take(await task.run(checkpoint, ...one), k);
