@@ -11,8 +11,8 @@ const PER_PIXEL: f64 = 0.8;
 const FAR: f32 = 1e18;
 /** Cover below which a pixel is left as it is. */
 const FAINT: f32 = 0.004;
-/** How far a piece of a spine counts beyond its ends, in radii: round outside of a bend. */
-const BEYOND: f32 = 0.5;
+/** How far a piece of a spine counts beyond its ends at least, in pixels: rounding leaves no gap between two of them. */
+const BEYOND: f32 = 0.05;
 const LEVEL: f32 = 1e-6;
 
 /** A piece of a spine, from the corner of the stroke's box: start, direction, length, and how far along it begins. */
@@ -39,6 +39,13 @@ function enter(points: usize, count: i32, x0: i32, y0: i32, table: usize): void 
     store<f32>(at, <f32>along, ALONG);
     along += length;
   }
+}
+
+/** How far two pieces of a spine count beyond the place where they meet: the sine of half the turn there, times the reach. */
+function beyond(piece: usize, next: usize, reach: f32): f32 {
+  const x = load<f32>(next, DX) - load<f32>(piece, DX);
+  const y = load<f32>(next, DY) - load<f32>(piece, DY);
+  return <f32>0.5 * sqrt(x * x + y * y) * reach + BEYOND;
 }
 
 /**
@@ -73,9 +80,9 @@ function measure(
     const dy = load<f32>(piece, DY);
     const length = load<f32>(piece, LENGTH);
     const along = f32x4.splat(load<f32>(piece, ALONG));
-    // Beyond its ends a stroke has no paint.
-    const before: f32 = k === 0 ? 0 : -BEYOND * reach;
-    const after: f32 = k === pieces - 1 ? length : length + BEYOND * reach;
+    // Beyond its ends a stroke has no paint; outside of a bend it is round, half of which belongs to each piece.
+    const before: f32 = k === 0 ? 0 : -beyond(piece - PIECE, piece, reach);
+    const after: f32 = k === pieces - 1 ? length : length + beyond(piece, piece + PIECE, reach);
     const byX: f32 = abs(dx) > LEVEL ? 1 / dx : 0;
     const byY: f32 = abs(dy) > LEVEL ? 1 / dy : 0;
     // Half the height of the strip, and how high its axis reaches.
@@ -154,24 +161,77 @@ let own: v128 = f32x4.splat(0);
 let keep: f32 = 1;
 let opacity: f32 = 1;
 
-/** Lays paint over a pixel. */
-function paintPixel(canvas: usize, guide: usize, mark: v128): void {
-  const alpha = f32x4.extract_lane(mark, 0);
-  if (alpha < FAINT) return;
-  const like = v128.load(guide);
-  const d = f32x4.sub(like, own);
-  const e = f32x4.mul(d, d);
-  const kept = f32x4.extract_lane(like, 3) * keep;
-  const colour = f32x4.extract_lane(e, 1) + f32x4.extract_lane(e, 2);
+/** Four pixels of four values as four values of each: a column of the square that their vectors make. */
+function firstHalves(a: v128, b: v128): v128 {
+  return v128.shuffle<f32>(a, b, 0, 4, 1, 5);
+}
+
+function secondHalves(a: v128, b: v128): v128 {
+  return v128.shuffle<f32>(a, b, 2, 6, 3, 7);
+}
+
+function lows(a: v128, b: v128): v128 {
+  return v128.shuffle<f32>(a, b, 0, 1, 4, 5);
+}
+
+function highs(a: v128, b: v128): v128 {
+  return v128.shuffle<f32>(a, b, 2, 3, 6, 7);
+}
+
+/** How far from a value of its own colour, squared. */
+function unlikeness(value: v128, own: f32): v128 {
+  const d = f32x4.sub(value, f32x4.splat(own));
+  return f32x4.mul(d, d);
+}
+
+/** Lays paint over one value of four pixels. */
+function over(under: v128, paint: v128, share: v128): v128 {
+  return f32x4.add(under, f32x4.mul(share, f32x4.sub(paint, under)));
+}
+
+/** Lays paint over four pixels, as far as `alpha` (by which no more than `FAINT` is nothing), with its ridges. */
+function paintFour(canvas: usize, guide: usize, alpha: v128, ridge: v128): void {
+  const g0 = v128.load(guide);
+  const g1 = v128.load(guide, 16);
+  const g2 = v128.load(guide, 32);
+  const g3 = v128.load(guide, 48);
+  const gLeft = firstHalves(g0, g1);
+  const gLeft2 = firstHalves(g2, g3);
+  const gRight = secondHalves(g0, g1);
+  const gRight2 = secondHalves(g2, g3);
+  const kept = f32x4.mul(highs(gRight, gRight2), f32x4.splat(keep));
+  const ofL = unlikeness(lows(gLeft, gLeft2), f32x4.extract_lane(own, 0));
+  const ofA = unlikeness(highs(gLeft, gLeft2), f32x4.extract_lane(own, 1));
+  const ofB = unlikeness(lows(gRight, gRight2), f32x4.extract_lane(own, 2));
   // Both sides of 1 / (1 + (e/k²)²) times k⁴: one division.
-  const most = kept * kept;
-  const square = most * most;
-  const unlike = f32x4.extract_lane(e, 0) + 4 * colour;
-  const share = f32x4.splat((alpha * opacity * square) / (square + unlike * unlike));
-  const ridge = v128.shuffle<f32>(mark, mark, 1, 1, 1, 1);
-  const under = v128.load(canvas);
-  const target = f32x4.sub(f32x4.add(paint, f32x4.mul(byRidge, ridge)), under);
-  v128.store(canvas, f32x4.add(under, f32x4.mul(share, target)));
+  const most = f32x4.mul(kept, kept);
+  const square = f32x4.mul(most, most);
+  const unlike = f32x4.add(ofL, f32x4.mul(f32x4.splat(4), f32x4.add(ofA, ofB)));
+  const seen = f32x4.mul(f32x4.mul(alpha, f32x4.splat(opacity)), square);
+  const whole = f32x4.add(square, f32x4.mul(unlike, unlike));
+  const share = v128.and(f32x4.div(seen, whole), f32x4.ge(alpha, f32x4.splat(FAINT)));
+  const c0 = v128.load(canvas);
+  const c1 = v128.load(canvas, 16);
+  const c2 = v128.load(canvas, 32);
+  const c3 = v128.load(canvas, 48);
+  const cLeft = firstHalves(c0, c1);
+  const cLeft2 = firstHalves(c2, c3);
+  const cRight = secondHalves(c0, c1);
+  const cRight2 = secondHalves(c2, c3);
+  const lit = f32x4.mul(f32x4.splat(f32x4.extract_lane(byRidge, 0)), ridge);
+  const raised = f32x4.mul(f32x4.splat(f32x4.extract_lane(byRidge, 3)), ridge);
+  const l = over(lows(cLeft, cLeft2), f32x4.add(f32x4.splat(f32x4.extract_lane(paint, 0)), lit), share);
+  const a = over(highs(cLeft, cLeft2), f32x4.splat(f32x4.extract_lane(paint, 1)), share);
+  const b = over(lows(cRight, cRight2), f32x4.splat(f32x4.extract_lane(paint, 2)), share);
+  const r = over(highs(cRight, cRight2), f32x4.add(f32x4.splat(f32x4.extract_lane(paint, 3)), raised), share);
+  const left = firstHalves(l, a);
+  const left2 = firstHalves(b, r);
+  const right = secondHalves(l, a);
+  const right2 = secondHalves(b, r);
+  v128.store(canvas, lows(left, left2));
+  v128.store(canvas, highs(left, left2), 16);
+  v128.store(canvas, lows(right, right2), 32);
+  v128.store(canvas, highs(right, right2), 48);
 }
 
 /**
@@ -299,8 +359,8 @@ function paintRow(
   for (let k = first & ~3; k <= last; k += 4) {
     const place = field + ((<usize>k) << 2);
     const square = v128.load(place);
-    let lanes = i32x4.bitmask(f32x4.lt(square, f32x4.splat(FAR)));
-    if (lanes === 0) continue;
+    const found = f32x4.lt(square, f32x4.splat(FAR));
+    if (!v128.any_true(found)) continue;
     const off = f32x4.pmin(one, f32x4.mul(f32x4.sqrt(square), perRadius));
     const side = v128.bitselect(half, f32x4.neg(half), f32x4.gt(v128.load(place + 2 * room), zero));
     const v = f32x4.add(f32x4.splat(0.5), f32x4.mul(off, side));
@@ -317,18 +377,30 @@ function paintRow(
     v128.store(marks, cell);
     v128.store(marks, f32x4.sub(hx, ix), 16);
     v128.store(marks, f32x4.sub(hy, iy), 32);
-    if (k + 3 > last) lanes &= (1 << (last + 1 - k)) - 1;
-    for (let lane = 0; lanes !== 0; lane++, lanes >>= 1) {
-      if ((lanes & 1) === 0) continue;
-      const mine = marks + ((<usize>lane) << 2);
-      const mark = printAt(
-        print + <usize>load<i32>(mine),
-        rowBytes,
-        load<f32>(mine, 16),
-        load<f32>(mine, 32),
-      );
-      const at: usize = (<usize>(k + lane)) << 4;
-      paintPixel(canvas + at, guide + at, mark);
-    }
+    const m0 = printAt(print + <usize>load<i32>(marks), rowBytes, load<f32>(marks, 16), load<f32>(marks, 32));
+    const m1 = printAt(
+      print + <usize>load<i32>(marks, 4),
+      rowBytes,
+      load<f32>(marks, 20),
+      load<f32>(marks, 36),
+    );
+    const m2 = printAt(
+      print + <usize>load<i32>(marks, 8),
+      rowBytes,
+      load<f32>(marks, 24),
+      load<f32>(marks, 40),
+    );
+    const m3 = printAt(
+      print + <usize>load<i32>(marks, 12),
+      rowBytes,
+      load<f32>(marks, 28),
+      load<f32>(marks, 44),
+    );
+    const some = firstHalves(m0, m1);
+    const others = firstHalves(m2, m3);
+    const isInside = f32x4.le(f32x4.add(f32x4.splat(<f32>k), f32x4(0, 1, 2, 3)), f32x4.splat(<f32>last));
+    const alpha = v128.and(lows(some, others), v128.and(found, isInside));
+    const at: usize = (<usize>k) << 4;
+    paintFour(canvas + at, guide + at, alpha, highs(some, others));
   }
 }

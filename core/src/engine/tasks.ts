@@ -1,3 +1,4 @@
+import { blurColumns, blurRows } from '../filters/blur-planes.ts';
 import { resampleGrid } from '../sampling/resample-grid.ts';
 import { drawBand } from '../stations/coats/mask/draw-band.ts';
 import { divideBand } from '../stations/even/divide-band.ts';
@@ -6,8 +7,19 @@ import { blendTask } from '../stations/join/blend.ts';
 import { bandStrengths } from '../stations/proof/band-strengths.ts';
 import { sweepTask } from '../stations/relief/occlusion.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
-import { paintBand } from '../stations/style/paint-band.ts';
+import { deviationBand, squaresBand } from '../stations/style/contrast.ts';
+import { flowBand, tensorBand } from '../stations/style/flow.ts';
+import { interleaveBand, planesBand } from '../stations/style/interleaved.ts';
+import { lightBand, lightReliefBand } from '../stations/style/light.ts';
+import { mixTask } from '../stations/style/mix.ts';
+import { guideBand } from '../stations/style/paint.ts';
+import { paintPiece } from '../stations/style/paint-band.ts';
+import { drawTableBand, drawToBand } from '../stations/style/palette.ts';
+import { planLayer } from '../stations/style/plan.ts';
+import { signsBand } from '../stations/style/simplify.ts';
 import { shockBand, smoothBand } from '../stations/style/simplify-band.ts';
+import { labBand } from '../stations/style/to-lab.ts';
+import { linearBand } from '../stations/style/to-linear.ts';
 import { type Answer, type Asked, answerFrom } from '../team/helper.ts';
 import type { AnyTask } from '../team/task.ts';
 
@@ -15,14 +27,32 @@ import type { AnyTask } from '../team/task.ts';
 export const TASKS: readonly AnyTask[] = [
   bandStrengths,
   blendTask,
+  blurColumns,
+  blurRows,
+  deviationBand,
   divideBand,
   drawBand,
-  paintBand,
+  drawTableBand,
+  drawToBand,
+  flowBand,
+  interleaveBand,
+  labBand,
+  lightBand,
+  lightReliefBand,
+  linearBand,
+  mixTask,
+  guideBand,
+  paintPiece,
+  planLayer,
+  planesBand,
   resampleBand,
   resampleGrid,
   shockBand,
+  signsBand,
   smoothBand,
+  squaresBand,
   sweepTask,
+  tensorBand,
   toneBand,
 ];
 

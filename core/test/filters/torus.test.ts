@@ -27,6 +27,7 @@ import {
 } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { blurPlanes } from '../../src/filters/blur-planes.ts';
 import { gradient } from '../../src/raster/gradient.ts';
 import { bandSum } from '../../src/stations/relief/band-sum.ts';
 import { detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
@@ -36,6 +37,7 @@ import { shapedHeight } from '../../src/stations/relief/height.ts';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
 import { findNets } from '../../src/stations/relief/net.ts';
 import { slantHeight } from '../../src/stations/relief/slant.ts';
+import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { withBothKernels } from '../kernels/both.ts';
 import { frameOf, maskOf, runAfterJoin } from '../stations/run.ts';
@@ -49,6 +51,12 @@ type Operation = (plane: Float32Array, edges: Edges) => Float32Array[] | Promise
 /** Every filter after Join, by the file it is in. */
 const OPERATIONS: Record<string, Operation> = {
   'filters/gaussian.ts': (p, e) => [1.7, 2.4, 5.3, 9].map((sigma) => gaussian(p, SIZE, SIZE, sigma, e)),
+  'filters/blur-planes.ts': (p, e) => {
+    const blurs = [1.7, 5.3].map((sigma) => ({ plane: p, sigma }));
+    return blurPlanes(blurs, { ...SIDES, edges: e }, PLAIN_CONTEXT);
+  },
+  'kernels/structure-tensor/reference.ts': (p, e) =>
+    KERNELS.structureTensor([p], [1], { ...SIDES, edges: e }, { from: 0, to: SIZE }),
   'kernels/atrous/reference.ts': (p, e) => [KERNELS.atrousSmooth(p, SIZE, SIZE, 1, e)],
   'filters/atrous.ts': (p, e) => atrousBands(p, SIZE, SIZE, 4, e),
   'raster/gradient.ts': (p, e) =>

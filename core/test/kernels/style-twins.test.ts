@@ -92,6 +92,95 @@ describe('twins of the kernels of painting', () => {
     );
   });
 
+  it('measure the structure of rows alike, and parts as the whole', () => {
+    fc.assert(
+      fc.property(
+        seed,
+        fc.constantFrom(TORUS, MIRROR),
+        fc.integer({ min: 5, max: 21 }),
+        (of, edges, width) => {
+          const planes = [0, 1, 2].map((c) => noisePlane(width * 12, of + c));
+          const sides = { width, height: 12, edges };
+          const [a, b] = both((k) => k.structureTensor(planes, [1, 2, 3], sides, { from: 4, to: 11 }));
+          const whole = KERNELS.structureTensor(planes, [1, 2, 3], sides, { from: 0, to: 12 });
+          for (const k of [0, 1, 2]) {
+            expect(farthest(a[k], b[k])).to.be.below(TOLERANCE);
+            expect(a[k]).to.deep.equal(whole[k].slice(4 * width, 11 * width));
+          }
+        },
+      ),
+      { numRuns: 30 },
+    );
+  });
+
+  it('bring OKLab to the colours of screens alike', () => {
+    fc.assert(
+      fc.property(seed, fc.integer({ min: 1, max: 90 }), (of, count) => {
+        const spread = [1.2, 0.5, 0.5];
+        const lab = spread.map((by, c) => noisePlane(count, of + c).map((v) => by * (c ? v - 0.5 : v)));
+        const [a, b] = both((k) => {
+          const into = lab.map(() => new Float32Array(count));
+          k.oklabToRgb(lab, into);
+          return into;
+        });
+        // A halving more or less of the richness may be taken where a colour lies on the border.
+        for (const c of [0, 1, 2]) expect(farthest(a[c], b[c])).to.be.below(4e-3);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('draw colours by a table alike, and at its places by what stands there', () => {
+    const steps = 4;
+    const table = {
+      values: noisePlane(4 * (steps + 1) ** 3, 8),
+      steps,
+      low: [0, -0.5, -0.5],
+      scale: [4, 4, 4],
+    };
+    fc.assert(
+      fc.property(seed, fc.integer({ min: 1, max: 40 }), (of, count) => {
+        const lab = [0, 1, 2].map((c) => noisePlane(count, of + c).map((v) => 1.2 * v - (c ? 0.6 : 0.1)));
+        const [a, b] = both((k) => {
+          const into = new Float32Array(4 * count);
+          k.drawTo(lab, table, into);
+          return into;
+        });
+        expect(farthest(a, b)).to.be.below(2e-5);
+      }),
+      { numRuns: 30 },
+    );
+    const into = new Float32Array(4);
+    KERNELS.drawTo(
+      [0.25, 0, 0.25].map((value) => Float32Array.of(value)),
+      table,
+      into,
+    );
+    const at = 4 * (1 * 25 + 2 * 5 + 3);
+    expect(into[0]).to.be.closeTo(0.25 + table.values[at], 1e-5);
+    expect(into[3]).to.be.closeTo(table.values[at + 3], 1e-5);
+  });
+
+  it('paint light alike, and add up the same changes', () => {
+    fc.assert(
+      fc.property(seed, fc.integer({ min: 1, max: 70 }), fc.constantFrom(0, 0.7), (of, count, ink) => {
+        const planes = Array.from({ length: 8 }, (_, c) => noisePlane(count, of + c).map((v) => 2 * v - 1));
+        planes[0] = planes[0].map(Math.abs);
+        const by = {
+          ...{ strength: 1.3, ink, byRidge: 0.8, ofThin: 1.5, ofWide: 2, lightX: 0.6, lightY: -0.8 },
+          ...{ middleA: 0.1, middleB: -0.05, gain: 1.2 },
+        };
+        const [a, b] = both((k) => {
+          const into = [0, 1, 2].map(() => new Float32Array(count));
+          return { sum: k.paintLight(planes, by, into), into };
+        });
+        expect(a.sum).to.be.closeTo(b.sum, 1e-5 * count);
+        for (const c of [0, 1, 2]) expect(farthest(a.into[c], b.into[c])).to.be.below(TOLERANCE);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
   it('paint blocks of a picture as they paint the whole', () => {
     const [width, height] = [48, 32];
     const whole = paintedBy(KERNELS, width, height, TORUS, 5);

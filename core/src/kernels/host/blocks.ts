@@ -61,3 +61,29 @@ export function inPlace(
     }
   });
 }
+
+/**
+ * Planes made from others that are as long, value by value, block by block. `make` is told where the blocks of `planes` lie, one
+ * behind the other, the bytes of each and how many values; it leaves what it makes in the places of the first of them.
+ */
+export function onBlocks(
+  call: Call,
+  planes: readonly Float32Array[],
+  into: readonly Float32Array[],
+  make: (exports: Exports, at: readonly number[], bytes: number, count: number) => void,
+): void {
+  const { length } = planes[0];
+  call((exports, arena) => {
+    const room = vectors(Math.min(BLOCK, length));
+    arena.begin(planes.length * room);
+    const at = planes.map(() => arena.room(room));
+    for (let from = 0; from < length; from += BLOCK) {
+      const count = Math.min(BLOCK, length - from);
+      for (const [k, plane] of planes.entries()) {
+        arena.view(at[k], count).set(plane.subarray(from, from + count));
+      }
+      make(exports, at, room, count);
+      for (const [k, plane] of into.entries()) plane.set(arena.view(at[k], count), from);
+    }
+  });
+}

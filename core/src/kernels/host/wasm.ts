@@ -49,6 +49,10 @@ export interface Exports {
   raisePlane(...values: number[]): void;
   divideRows(...values: number[]): void;
   shockEdges(...values: number[]): void;
+  structureTensor(...values: number[]): void;
+  oklabToRgb(...values: number[]): void;
+  drawTo(...values: number[]): void;
+  paintLight(...values: number[]): number;
   paintStrokes(...values: number[]): void;
   shippedSlopes(...values: number[]): void;
 }

@@ -60,13 +60,15 @@ export interface StrokeValues {
 export const STROKE_VALUES = 17;
 
 /** The values of strokes one after another. */
-export const strokeValues = (strokes: readonly StrokeValues[]): Float64Array =>
-  Float64Array.from(
-    strokes.flatMap((s) => [
-      ...[s.first, s.count, s.radius, s.length, s.L, s.a, s.b, s.ridge, s.ownL, s.ownA, s.ownB],
-      ...[s.keep, s.opacity, s.lightOfRidge, s.ridgeOfRidge, s.print, s.side],
-    ]),
-  );
+export function strokeValues(strokes: readonly StrokeValues[]): Float64Array {
+  const out = new Float64Array(STROKE_VALUES * strokes.length);
+  for (const [k, s] of strokes.entries()) {
+    const paint = [s.L, s.a, s.b, s.ridge, s.ownL, s.ownA, s.ownB, s.keep, s.opacity];
+    const rest = [s.lightOfRidge, s.ridgeOfRidge, s.print, s.side];
+    out.set([s.first, s.count, s.radius, s.length, ...paint, ...rest], STROKE_VALUES * k);
+  }
+  return out;
+}
 
 /** A block of a picture that is painted: `canvas` and `guide` hold four values for each pixel of it. */
 export interface PaintedBlock {
@@ -83,8 +85,8 @@ export interface PaintedBlock {
 
 const FAR = 1e18;
 const FAINT = 0.004;
-/** How far a piece of a spine counts beyond its ends, in radii. */
-const BEYOND = 0.5;
+/** How far a piece of a spine counts beyond its ends at least, in pixels: rounding leaves no gap between two of them. */
+const BEYOND = 0.05;
 
 /** The print's alpha and ridge at a place 0..1 along it and across it. */
 function printAt(
@@ -110,6 +112,19 @@ function printAt(
   return [value(0), value(1)];
 }
 
+/** Unit vectors along the pieces of a spine, x and y one after another, and their lengths. */
+function piecesOf(spine: Float64Array): { ways: Float64Array; lengths: Float64Array } {
+  const count = spine.length / 2 - 1;
+  const [ways, lengths] = [new Float64Array(2 * count), new Float64Array(count)];
+  for (let k = 0; k < count; k++) {
+    const [ax, ay, bx, by] = spine.subarray(2 * k, 2 * k + 4);
+    lengths[k] = Math.sqrt((bx - ax) * (bx - ax) + (by - ay) * (by - ay));
+    ways[2 * k] = (bx - ax) / lengths[k];
+    ways[2 * k + 1] = (by - ay) / lengths[k];
+  }
+  return { ways, lengths };
+}
+
 /** Where a pixel lies by a spine: the square of its distance, how far along, and on which side; null beyond its ends. */
 function nearestOnSpine(
   spine: Float64Array,
@@ -120,21 +135,23 @@ function nearestOnSpine(
   let found: { square: number; along: number; side: number } | null = null;
   let least = FAR;
   let at = 0;
-  const count = spine.length / 2;
-  for (let i = 1; i < count; i++) {
-    const [ax, ay, bx, by] = spine.subarray(2 * i - 2, 2 * i + 2);
-    const length = Math.sqrt((bx - ax) * (bx - ax) + (by - ay) * (by - ay));
-    const dx = (bx - ax) / length;
-    const dy = (by - ay) / length;
-    const [qx, qy] = [x - ax, y - ay];
+  const { ways, lengths } = piecesOf(spine);
+  const last = lengths.length - 1;
+  const reach = radius + 1;
+  // Outside of a bend a stroke is round, half of which belongs to each piece: the sine of half the turn, times the reach.
+  const beyond = (k: number) =>
+    0.5 * Math.hypot(ways[2 * k + 2] - ways[2 * k], ways[2 * k + 3] - ways[2 * k + 1]) * reach + BEYOND;
+  for (let k = 0; k <= last; k++) {
+    const length = lengths[k];
+    const [dx, dy] = ways.subarray(2 * k, 2 * k + 2);
+    const [qx, qy] = [x - spine[2 * k], y - spine[2 * k + 1]];
     let t = qx * dx + qy * dy;
-    // Beyond its ends a stroke has no paint; outside of a bend it is round.
-    const room = BEYOND * (radius + 1);
-    const isBeyond = t < (i === 1 ? 0 : -room) || t > (i === count - 1 ? length : length + room);
+    // Beyond its ends it has no paint.
+    const isBeyond = t < (k === 0 ? 0 : -beyond(k - 1)) || t > (k === last ? length : length + beyond(k));
     t = Math.max(0, Math.min(length, t));
     const [ex, ey] = [qx - dx * t, qy - dy * t];
     const square = ex * ex + ey * ey;
-    if (!isBeyond && square <= (radius + 1) * (radius + 1) && square < least) {
+    if (!isBeyond && square <= reach * reach && square < least) {
       least = square;
       found = { square, along: at + t, side: qy * dx - qx * dy > 0 ? 1 : -1 };
     }

@@ -1,4 +1,4 @@
-import { smoothStep } from '../../sampling/smooth-step.ts';
+import { smoothStep } from '../../lattice/smooth-step.ts';
 
 /** By how much the two sides of a seam are moved towards each other, at even steps along it. */
 export interface Bend {

@@ -1,7 +1,7 @@
 import type { Strip } from '../../kernels/cut-costs/strip.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { smoothStep } from '../../lattice/smooth-step.ts';
 import type { Edges } from '../../raster/edges.ts';
-import { smoothStep } from '../../sampling/smooth-step.ts';
 import { type GivenOf, task } from '../../team/task.ts';
 import { ALONE, type Team } from '../../team/team.ts';
 import { KEEP_OUT } from './cut.ts';

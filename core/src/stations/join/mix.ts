@@ -1,5 +1,5 @@
 import type { Strip } from '../../kernels/cut-costs/strip.ts';
-import { smoothStep } from '../../sampling/smooth-step.ts';
+import { smoothStep } from '../../lattice/smooth-step.ts';
 import { histogram } from '../../statistics/histogram.ts';
 import { statistics } from '../../statistics/statistics.ts';
 

@@ -1,27 +1,44 @@
-import { blurring } from '../../filters/gaussian.ts';
-import { PLANES } from '../../memory/pool.ts';
-import type { Edges } from '../../raster/edges.ts';
-import type { Sides } from '../../raster/sides.ts';
-import type { Steps } from '../../work/steps.ts';
+import { blurPlanes } from '../../filters/blur-planes.ts';
+import type { Field } from '../../filters/gaussian.ts';
+import type { Band } from '../../raster/band.ts';
+import type { Sharing } from '../../team/context.ts';
+import { eachBand } from '../../team/in-bands.ts';
+import { task } from '../../team/task.ts';
+
+/** Sums of the squares of planes, in the places of some rows. */
+export const squaresBand = task(
+  'squaresBand',
+  (_checkpoint, [L, a, b]: Float32Array[], width: number, into: Float32Array, band: Band): void => {
+    for (let i = band.from * width; i < band.to * width; i++) {
+      into[i] = L[i] * L[i] + a[i] * a[i] + b[i] * b[i];
+    }
+  },
+);
+
+/** Standard deviations by means of planes and of their squares, written over the latter, in the places of some rows. */
+export const deviationBand = task(
+  'deviationBand',
+  (_checkpoint, [L, a, b]: Float32Array[], width: number, squares: Float32Array, band: Band): void => {
+    for (let i = band.from * width; i < band.to * width; i++) {
+      squares[i] = Math.sqrt(Math.max(0, squares[i] - L[i] * L[i] - a[i] * a[i] - b[i] * b[i]));
+    }
+  },
+);
 
 /** Standard deviation of OKLab colours about each pixel, all three together. `sigma` in pixels. */
-export function* localContrast(
+export async function localContrast(
   lab: readonly Float32Array[],
-  { width, height }: Sides,
-  edges: Edges,
+  field: Field,
   sigma: number,
-): Steps<Float32Array> {
-  const out = PLANES.take(width * height).fill(0);
-  const squares = PLANES.take(out.length);
-  for (const plane of lab.slice(0, 3)) {
-    for (let i = 0; i < plane.length; i++) squares[i] = plane[i] * plane[i];
-    const mean = yield* blurring(plane, width, height, sigma, edges);
-    const ofSquares = yield* blurring(squares, width, height, sigma, edges);
-    for (let i = 0; i < out.length; i++) out[i] += Math.max(0, ofSquares[i] - mean[i] * mean[i]);
-    PLANES.give(mean, ofSquares);
-    yield;
-  }
-  PLANES.give(squares);
-  for (let i = 0; i < out.length; i++) out[i] = Math.sqrt(out[i]);
-  return out;
+  context: Sharing,
+): Promise<Float32Array> {
+  const { width, height } = field;
+  const planes = lab.slice(0, 3).map((plane) => context.team.shared(plane));
+  const squares = context.team.take(width * height);
+  await eachBand(squaresBand, [planes, width, squares], height, context);
+  const blurs = [...planes, squares].map((plane) => ({ plane, sigma }));
+  const [L, a, b, ofSquares] = await blurPlanes(blurs, field, context);
+  await eachBand(deviationBand, [[L, a, b], width, ofSquares], height, context);
+  context.team.give(squares, L, a, b);
+  return ofSquares;
 }

@@ -1,12 +1,16 @@
-import { blurring } from '../../filters/gaussian.ts';
+import { blurPlanes } from '../../filters/blur-planes.ts';
+import type { Field } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
 import { PLANES } from '../../memory/pool.ts';
-import type { Edges } from '../../raster/edges.ts';
-import { gradient } from '../../raster/gradient.ts';
-import type { Sides } from '../../raster/sides.ts';
-import type { Steps } from '../../work/steps.ts';
+import { type Band, bandParts } from '../../raster/band.ts';
+import type { Sharing } from '../../team/context.ts';
+import { eachBand } from '../../team/in-bands.ts';
+import { task } from '../../team/task.ts';
 
-/** Weights of L, a and b in the structure tensor: colour counts more than its small numbers say. */
-const WEIGHTS = [1, 1.5, 1.5];
+/** Weights of the squared slopes of L, a and b in the structure tensor: colour counts more than its small numbers say. */
+const WEIGHTS = [1, 2.25, 2.25];
+/** Rows between two pauses. */
+const ROWS = 64;
 
 /** The structure tensor of a picture: products of slopes, averaged. */
 export interface Tensor {
@@ -26,56 +30,68 @@ export interface Wish extends Flow {
   weight: number;
 }
 
+/** Products of the slopes of rows of three planes, weighed and added up, into the planes of a tensor. */
+export const tensorBand = task(
+  'tensorBand',
+  async (checkpoint, planes: Float32Array[], field: Field, into: Tensor, band: Band): Promise<void> => {
+    for (const rows of bandParts(band, ROWS)) {
+      const made = KERNELS.structureTensor(planes, WEIGHTS, field, rows);
+      for (const [k, plane] of [into.xx, into.xy, into.yy].entries()) {
+        plane.set(made[k], rows.from * field.width);
+      }
+      PLANES.give(...made);
+      await checkpoint((rows.to - band.from) / (band.to - band.from));
+    }
+  },
+);
+
 /**
  * Structure tensor of OKLab planes (Di Zenzo 1986; Weickert 1998). `inner` is the σ by which the picture is smoothed before its
  * slopes are taken, `outer` that by which their products are averaged, both in pixels.
  */
-export function* structureTensor(
+export async function structureTensor(
   lab: readonly Float32Array[],
-  { width, height }: Sides,
-  edges: Edges,
+  { width, height, edges }: Field,
   inner: number,
   outer: number,
-): Steps<Tensor> {
-  const count = width * height;
-  const sums = [PLANES.take(count).fill(0), PLANES.take(count).fill(0), PLANES.take(count).fill(0)];
-  for (const [c, plane] of lab.slice(0, 3).entries()) {
-    const smooth = yield* blurring(plane, width, height, inner, edges);
-    const { gx, gy } = gradient(smooth, width, height, 'scharr', edges);
-    yield;
-    const weight = WEIGHTS[c] * WEIGHTS[c];
-    for (let i = 0; i < count; i++) {
-      sums[0][i] += weight * gx[i] * gx[i];
-      sums[1][i] += weight * gx[i] * gy[i];
-      sums[2][i] += weight * gy[i] * gy[i];
-    }
-    PLANES.give(smooth);
-    yield;
-  }
-  return yield* averaged({ xx: sums[0], xy: sums[1], yy: sums[2] }, { width, height }, edges, outer);
+  context: Sharing,
+): Promise<Tensor> {
+  const field = { width, height, edges };
+  const blurs = lab.slice(0, 3).map((plane) => ({ plane, sigma: inner }));
+  const smooth = await blurPlanes(blurs, field, context);
+  const empty = () => context.team.take(width * height);
+  const products: Tensor = { xx: empty(), xy: empty(), yy: empty() };
+  await eachBand(tensorBand, [smooth, field, products], height, context);
+  const tensor = await averaged(products, field, outer, context);
+  context.team.give(...smooth, products.xx, products.xy, products.yy);
+  return tensor;
 }
 
 /** A tensor averaged further. `sigma` in pixels. */
-export function* averaged(
-  { xx, xy, yy }: Tensor,
-  { width, height }: Sides,
-  edges: Edges,
+export async function averaged(
+  tensor: Tensor,
+  field: Field,
   sigma: number,
-): Steps<Tensor> {
-  return {
-    xx: yield* blurring(xx, width, height, sigma, edges),
-    xy: yield* blurring(xy, width, height, sigma, edges),
-    yy: yield* blurring(yy, width, height, sigma, edges),
-  };
+  context: Sharing,
+): Promise<Tensor> {
+  const blurs = [tensor.xx, tensor.xy, tensor.yy].map((plane) => ({ plane, sigma }));
+  const [xx, xy, yy] = await blurPlanes(blurs, field, context);
+  return { xx, xy, yy };
 }
 
-/** Unit vectors along the shapes that a tensor tells of (its eigenvector of least change), with a weak wish where it tells little. */
-export function* flowOf({ xx, xy, yy }: Tensor, wish: Wish | null): Steps<Flow> {
-  const [x, y] = [PLANES.take(xx.length), PLANES.take(xx.length)];
-  for (let i = 0; i < xx.length; i++) {
-    let [e, f, g] = [xx[i], xy[i], yy[i]];
+/**
+ * Unit vectors along the shapes that a tensor tells of (its eigenvector of least change), with a weak wish where it tells
+ * little; for the places from one to another, x and y one after the other.
+ */
+export function flowOf({ xx, xy, yy }: Tensor, wish: Wish | null, from: number, to: number): Float32Array {
+  const out = PLANES.take(2 * (to - from));
+  for (let i = from, at = 0; i < to; i++, at += 2) {
+    let e = xx[i];
+    let f = xy[i];
+    let g = yy[i];
     if (wish) {
-      const [wx, wy] = [wish.x[i], wish.y[i]];
+      const wx = wish.x[i];
+      const wy = wish.y[i];
       e += wish.weight * wy * wy;
       f -= wish.weight * wx * wy;
       g += wish.weight * wx * wx;
@@ -85,14 +101,22 @@ export function* flowOf({ xx, xy, yy }: Tensor, wish: Wish | null): Steps<Flow> 
     const tx = e >= g ? 2 * f : e - g - d;
     const ty = e >= g ? g - e - d : 2 * f;
     const length = Math.sqrt(tx * tx + ty * ty);
-    if (length < 1e-12) {
-      x[i] = 0;
-      y[i] = 1;
-    } else {
-      x[i] = tx / length;
-      y[i] = ty / length;
-    }
-    if ((i & 0x3ffff) === 0x3ffff) yield;
+    const isSure = length >= 1e-12;
+    out[at] = isSure ? tx / length : 0;
+    out[at + 1] = isSure ? ty / length : 1;
   }
-  return { x, y };
+  return out;
 }
+
+/** The flow of rows, into pixels that all of a team see. */
+export const flowBand = task(
+  'flowBand',
+  async (checkpoint, tensor: Tensor, width: number, into: Float32Array, band: Band): Promise<void> => {
+    for (const { from, to } of bandParts(band, ROWS)) {
+      const made = flowOf(tensor, null, from * width, to * width);
+      into.set(made, 2 * from * width);
+      PLANES.give(made);
+      await checkpoint((to - band.from) / (band.to - band.from));
+    }
+  },
+);

@@ -1,21 +1,61 @@
+import { PLANES } from '../../memory/pool.ts';
 import type { Band } from '../../raster/band.ts';
 import { type Edges, edgeTable } from '../../raster/edges.ts';
 import type { Sides } from '../../raster/sides.ts';
+import type { Sharing } from '../../team/context.ts';
+import { eachBand } from '../../team/in-bands.ts';
+import { task } from '../../team/task.ts';
 
-/** Planes as pixels of values one after another, into an array of that length. */
-export function interleave(planes: readonly Float32Array[], out: Float32Array): Float32Array {
-  const count = planes.length;
-  for (const [c, plane] of planes.entries()) {
-    for (let i = 0, at = c; i < plane.length; i++, at += count) out[at] = plane[i];
-  }
+/** Rows of four planes as pixels of four values, in their place in an array of all. */
+export const interleaveBand = task(
+  'interleaveBand',
+  (_checkpoint, planes: Float32Array[], width: number, out: Float32Array, band: Band): void => {
+    const [p, q, r, s] = planes;
+    for (let i = band.from * width, at = 4 * i; i < band.to * width; i++, at += 4) {
+      out[at] = p[i];
+      out[at + 1] = q[i];
+      out[at + 2] = r[i];
+      out[at + 3] = s[i];
+    }
+  },
+);
+
+/** Rows of pixels of four values as planes, in their places there. */
+export const planesBand = task(
+  'planesBand',
+  (_checkpoint, pixels: Float32Array, width: number, out: Float32Array[], band: Band): void => {
+    const [p, q, r, s] = out;
+    for (let i = band.from * width, at = 4 * i; i < band.to * width; i++, at += 4) {
+      p[i] = pixels[at];
+      q[i] = pixels[at + 1];
+      r[i] = pixels[at + 2];
+      s[i] = pixels[at + 3];
+    }
+  },
+);
+
+/** Four planes as pixels of four values, in memory that all of a team see. */
+export async function interleaved(
+  planes: readonly Float32Array[],
+  { width, height }: Sides,
+  context: Sharing,
+): Promise<Float32Array> {
+  const { team } = context;
+  const out = team.take(planes.length * width * height);
+  const shared = planes.map((plane) => team.shared(plane));
+  await eachBand(interleaveBand, [shared, width, out], height, context);
   return out;
 }
 
-/** One of `count` values of each pixel, as a plane. */
-export function planeOf(pixels: Float32Array, c: number, count: number): Float32Array {
-  const plane = new Float32Array(pixels.length / count);
-  for (let i = 0, at = c; i < plane.length; i++, at += count) plane[i] = pixels[at];
-  return plane;
+/** The four values of each pixel as planes that all of a team see. */
+export async function planesOf(
+  pixels: Float32Array,
+  { width, height }: Sides,
+  context: Sharing,
+): Promise<Float32Array[]> {
+  const out = [0, 1, 2, 3].map(() => context.team.take(width * height));
+  await eachBand(planesBand, [pixels, width, out], height, context);
+  return out;
 }
 
 /** Rows of pixels of `count` values each, with `pad` more pixels on every side as the edges have it. */
@@ -30,7 +70,7 @@ export function padded(
   const columns = edgeTable(width, pad, pad, edges.x);
   const rows = edgeTable(height, pad, pad, edges.y);
   const stride = count * (width + 2 * pad);
-  const out = new Float32Array(stride * (to - from + 2 * pad));
+  const out = PLANES.take(stride * (to - from + 2 * pad));
   const copy = (column: number, row: number, at: number) => {
     const source = row + count * columns[column];
     for (let c = 0; c < count; c++) out[at + c] = pixels[source + c];

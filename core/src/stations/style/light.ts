@@ -1,10 +1,15 @@
-import { blurring } from '../../filters/gaussian.ts';
-import { PLANES } from '../../memory/pool.ts';
-import type { Edges } from '../../raster/edges.ts';
+import { blurPlanes } from '../../filters/blur-planes.ts';
+import type { Field } from '../../filters/gaussian.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
+import type { LightPainting } from '../../kernels/paint-light/reference.ts';
+import { mapped } from '../../planes/mapped.ts';
+import { type Band, bandParts } from '../../raster/band.ts';
 import { gradient } from '../../raster/gradient.ts';
 import type { Sides } from '../../raster/sides.ts';
-import { smoothStep } from '../../sampling/smooth-step.ts';
 import { findingPercentiles } from '../../statistics/histogram.ts';
+import type { Sharing } from '../../team/context.ts';
+import { eachBand } from '../../team/in-bands.ts';
+import { type GivenOf, task } from '../../team/task.ts';
 import type { Steps } from '../../work/steps.ts';
 import type { StyleDecision } from './decision.ts';
 
@@ -23,32 +28,47 @@ export interface LightRelief {
   gy: Float32Array;
 }
 
+/** What is thin and what is wide of rows, from blurs that are written over, and their slopes as shares of the edge. */
+export const lightReliefBand = task(
+  'lightReliefBand',
+  (
+    _checkpoint,
+    { thin, wide, gx, gy }: LightRelief,
+    [broad, smooth]: Float32Array[],
+    field: Field,
+    band: Band,
+  ): void => {
+    const { width, height, edges } = field;
+    const first = band.from * width;
+    for (let i = first; i < band.to * width; i++) {
+      thin[i] -= wide[i];
+      wide[i] -= broad[i];
+    }
+    const slopes = gradient(smooth, width, height, 'scharr', edges, band);
+    // As shares of the edge, so that they are alike at every size.
+    const edge = Math.min(width, height);
+    for (let i = 0; i < slopes.gx.length; i++) {
+      gx[first + i] = slopes.gx[i] * edge;
+      gy[first + i] = slopes.gy[i] * edge;
+    }
+  },
+);
+
 /** Parts of a height of any scale that light is painted by. */
-export function* lightRelief(
+export async function lightRelief(
   height: Float32Array,
-  { width, height: rows }: Sides,
-  edges: Edges,
-): Steps<LightRelief> {
+  { width, height: rows, edges }: Field,
+  context: Sharing,
+): Promise<LightRelief> {
+  const field = { width, height: rows, edges };
   const edge = Math.min(width, rows);
-  const blurred = (share: number) => blurring(height, width, rows, share * edge, edges);
-  const thin = yield* blurred(FINEST);
-  const wide = yield* blurred(THIN);
-  const broad = yield* blurred(WIDE);
-  for (let i = 0; i < thin.length; i++) {
-    thin[i] -= wide[i];
-    wide[i] -= broad[i];
-  }
-  PLANES.give(broad);
-  yield;
-  const smooth = yield* blurred(SLOPE);
-  const { gx, gy } = gradient(smooth, width, rows, 'scharr', edges);
-  PLANES.give(smooth);
-  // As shares of the edge, so that they are alike at every size.
-  for (let i = 0; i < gx.length; i++) {
-    gx[i] *= edge;
-    gy[i] *= edge;
-  }
-  return { thin, wide, gx, gy };
+  const blurs = [FINEST, THIN, WIDE, SLOPE].map((share) => ({ plane: height, sigma: share * edge }));
+  const [thin, wide, broad, smooth] = await blurPlanes(blurs, field, context);
+  const empty = () => context.team.take(width * rows);
+  const relief = { thin, wide, gx: empty(), gy: empty() };
+  await eachBand(lightReliefBand, [relief, [broad, smooth], field], rows, context);
+  context.team.give(broad, smooth);
+  return relief;
 }
 
 /** Contrast (OKLab lightness) at and above which a tile takes all of the light; a quiet one would be drowned in it. */
@@ -70,9 +90,9 @@ export function* lightScale({
     return (yield* findingPercentiles(plane, [RANK]))[0];
   };
   return {
-    thin: yield* of(thin.map(Math.abs)),
-    wide: yield* of(wide.map(Math.abs)),
-    slope: yield* of(gx.map((value, i) => Math.hypot(value, gy[i]))),
+    thin: yield* of(mapped(thin, Math.abs)),
+    wide: yield* of(mapped(wide, Math.abs)),
+    slope: yield* of(mapped(gx, (value, i) => Math.sqrt(value * value + gy[i] * gy[i]))),
   };
 }
 
@@ -84,52 +104,79 @@ export interface PaintedLight {
   degrees: number;
 }
 
-/** Lightness of ink (OKLab), and how much of the colour under it is left. */
-const INK = 0.14;
-const UNDER_INK = 0.25;
-const squashed = (value: number) => value / Math.sqrt(1 + value * value);
+/** Rows that one member does at once, and those whose changes are added up: the same sums however many share the work. */
+const BAND = 128;
+const ROWS = 32;
+
+/** What is painted with light: a picture under strokes, how its colours are spread, and what is known of the light. */
+export interface Lighting {
+  /** L, a, b and the ridges of the strokes. */
+  stroked: Float32Array[];
+  spread: StyleDecision['spread'];
+  relief: LightRelief;
+  scale: StyleDecision['light'];
+  dials: PaintedLight;
+}
+
+/** How the kernel paints light, by the dials and by the usual size of each part of the relief. */
+function lightPainting({ spread, scale, dials }: Lighting): LightPainting {
+  const turn = (dials.degrees * Math.PI) / 180;
+  const inverse = (value: number) => (value > 1e-7 ? 1 / value : 0);
+  const ofSlope = inverse(scale.slope);
+  return {
+    strength: 2 * dials.light * scale.strength,
+    ink: dials.ink,
+    byRidge: 0.4 + dials.marks,
+    ofThin: inverse(scale.thin),
+    ofWide: inverse(scale.wide),
+    lightX: Math.sin(turn) * ofSlope,
+    lightY: -Math.cos(turn) * ofSlope,
+    middleA: spread.a,
+    middleB: spread.b,
+    gain: spread.gain,
+  };
+}
+
+/** Light painted on rows, into planes that all of a team see. Changes of lightness added up over each `ROWS`. */
+export const lightBand = task(
+  'lightBand',
+  async (
+    checkpoint,
+    planes: Float32Array[],
+    by: LightPainting,
+    width: number,
+    into: Float32Array[],
+    band: Band,
+  ): Promise<number[]> => {
+    const sums: number[] = [];
+    for (const { from, to } of bandParts(band, ROWS)) {
+      const rows = (plane: Float32Array) => plane.subarray(from * width, to * width);
+      sums.push(KERNELS.paintLight(planes.map(rows), by, into.map(rows)));
+      await checkpoint((to - band.from) / (band.to - band.from));
+    }
+    return sums;
+  },
+);
 
 /**
- * Paints light on OKLab planes, in place: edges that stand out and face the light lighter and warmer, hollows darker, cooler and
- * richer, the light caught on the strokes' ridges; and ink in the deepest hollows. Returns the mean change of lightness by light.
+ * Light painted on a picture under strokes (see `paintLight`). New planes of OKLab that all of a team see, and the mean change of
+ * lightness by light.
  */
-export function* paintingLight(
-  [L, a, b]: readonly Float32Array[],
-  ridges: Float32Array,
-  { thin, wide, gx, gy }: LightRelief,
-  scale: StyleDecision['light'],
-  { light, ink, marks, degrees }: PaintedLight,
-): Steps<number> {
-  const turn = (degrees * Math.PI) / 180;
-  const [lx, ly] = [Math.sin(turn), -Math.cos(turn)];
-  const inverse = (value: number) => (value > 1e-7 ? 1 / value : 0);
-  const [ofThin, ofWide, ofSlope] = [inverse(scale.thin), inverse(scale.wide), inverse(scale.slope)];
-  const k = 2 * light * scale.strength;
+export async function paintingLight(
+  lighting: Lighting,
+  { width, height }: Sides,
+  { team, checkpoint }: Sharing,
+): Promise<{ lab: Float32Array[]; changed: number }> {
+  const { thin, wide, gx, gy } = lighting.relief;
+  const planes = [...lighting.stroked, thin, wide, gx, gy];
+  const by = lightPainting(lighting);
+  const lab = [0, 1, 2].map(() => team.take(width * height));
+  const bands = [...bandParts({ from: 0, to: height }, BAND)];
+  const given = bands.map((band): GivenOf<typeof lightBand> => [planes, by, width, lab, band]);
   let changed = 0;
-  for (let i = 0; i < L.length; i++) {
-    const facing = -(gx[i] * lx + gy[i] * ly) * ofSlope;
-    const t = thin[i] * ofThin;
-    const rim = smoothStep(0.35, 1.3, t) * (0.55 + 0.45 * squashed(1.5 * facing));
-    const hollow = smoothStep(0.3, 1.4, -t);
-    const shade = smoothStep(0.1, 1.6, -wide[i] * ofWide);
-    const caught = Math.min(1.3, Math.max(0.35, 0.9 + 1.6 * ridges[i] * (0.4 + marks)));
-    const own = L[i];
-    const up = 0.12 * k * rim * caught * ((1.15 - own) / 0.6);
-    const down = (0.13 * hollow + 0.075 * shade) * k * ((0.25 + own) / 0.85);
-    const change = up - down + 0.035 * k * squashed(facing);
-    L[i] = own + change;
-    changed += Math.abs(change);
-    const tint = Math.max(-0.14, Math.min(0.14, change));
-    const rich = change < 0 ? 1 - 0.9 * tint : 1;
-    a[i] = (a[i] + 0.03 * tint) * rich;
-    b[i] = (b[i] + (tint > 0 ? 0.16 : 0.13) * tint) * rich;
-    if (ink > 0) {
-      const drawn = ink * smoothStep(0.35, 1, hollow);
-      L[i] += (INK + UNDER_INK * own - L[i]) * drawn;
-      a[i] *= 1 - 0.6 * drawn;
-      b[i] *= 1 - 0.6 * drawn;
-    }
-    if ((i & 0x1ffff) === 0x1ffff) yield;
-  }
-  return changed / L.length;
+  const add = (sums: number[]) => {
+    for (const sum of sums) changed += sum;
+  };
+  await team.each(lightBand, given, add, checkpoint);
+  return { lab, changed: changed / (width * height) };
 }

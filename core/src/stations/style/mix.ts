@@ -1,10 +1,10 @@
-import { blurring } from '../../filters/gaussian.ts';
+import { blurring, type Field } from '../../filters/gaussian.ts';
+import { smoothStep } from '../../lattice/smooth-step.ts';
 import { PLANES } from '../../memory/pool.ts';
 import { summing } from '../../planes/summing.ts';
-import type { Edges } from '../../raster/edges.ts';
-import type { Sides } from '../../raster/sides.ts';
-import { smoothStep } from '../../sampling/smooth-step.ts';
-import type { Steps } from '../../work/steps.ts';
+import type { Sharing } from '../../team/context.ts';
+import { type GivenOf, task } from '../../team/task.ts';
+import { runSteps, type Steps } from '../../work/steps.ts';
 
 /** What is broader than this share of the shorter edge stays the tile's own. */
 export const BROAD = 1 / 8;
@@ -25,12 +25,11 @@ export const sharesOf = (amount: number): number[] =>
  * A repainted plane mixed with the tile's own: what is broader than E/8 is the tile's; of the rest as much of each band as the
  * amount asks for. Into a new plane.
  */
-export function* mixed(
+export function* mixing(
   own: Float32Array,
   repainted: Float32Array,
   amount: number,
-  { width, height }: Sides,
-  edges: Edges,
+  { width, height, edges }: Field,
 ): Steps<Float32Array> {
   const edge = Math.min(width, height);
   const change = yield* summing([repainted, own], [1, -1]);
@@ -52,5 +51,40 @@ export function* mixed(
     reached = split * edge;
   }
   PLANES.give(finer);
+  return out;
+}
+
+/** One plane mixed, into one that all of a team see. */
+export const mixTask = task(
+  'mix',
+  async (
+    checkpoint,
+    own: Float32Array,
+    repainted: Float32Array,
+    amount: number,
+    field: Field,
+    into: Float32Array,
+  ): Promise<void> => {
+    const made = await runSteps(mixing(own, repainted, amount, field), checkpoint);
+    into.set(made);
+    PLANES.give(made);
+  },
+);
+
+/** Repainted planes mixed with the tile's own, each as `mixing` has it, in memory that all of a team see. */
+export async function mixed(
+  own: readonly Float32Array[],
+  repainted: readonly Float32Array[],
+  amount: number,
+  { width, height, edges }: Field,
+  { team, checkpoint }: Sharing,
+): Promise<Float32Array[]> {
+  const field = { width, height, edges };
+  const out = repainted.map(({ length }) => team.take(length));
+  const given = repainted.map((plane, c): GivenOf<typeof mixTask> => {
+    const [under, over] = [team.shared(own[c]), team.shared(plane)];
+    return [under, over, amount, field, out[c]];
+  });
+  await team.each(mixTask, given, () => {}, checkpoint);
   return out;
 }

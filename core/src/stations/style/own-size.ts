@@ -1,9 +1,9 @@
-import { blurring } from '../../filters/gaussian.ts';
-import type { Edges } from '../../raster/edges.ts';
-import type { Sides } from '../../raster/sides.ts';
-import { smoothStep } from '../../sampling/smooth-step.ts';
+import { blurPlanes } from '../../filters/blur-planes.ts';
+import type { Field } from '../../filters/gaussian.ts';
+import { smoothStep } from '../../lattice/smooth-step.ts';
+import { mapped } from '../../planes/mapped.ts';
 import { percentiles } from '../../statistics/statistics.ts';
-import type { Steps } from '../../work/steps.ts';
+import type { Sharing } from '../../team/context.ts';
 
 const OCTAVES = 6;
 /** σ of the finest detail that counts, as a share of the shorter edge. */
@@ -14,23 +14,30 @@ export const COMMON = 3;
 /** Below this a tile has no detail of its own. */
 const FLAT = 1e-9;
 
+function squaredDifference(one: Float32Array, other: Float32Array): number {
+  let sum = 0;
+  for (let i = 0; i < one.length; i++) sum += (one[i] - other[i]) * (one[i] - other[i]);
+  return sum;
+}
+
 /**
  * The mean octave of a tile's own detail, weighted by its energy: 1 fine to 6 broad. `lightness` is OKLab L at the working
  * size.
  */
-export function* ownSize(lightness: Float32Array, { width, height }: Sides, edges: Edges): Steps<number> {
-  const edge = Math.min(width, height);
-  let finer = yield* blurring(lightness, width, height, FINEST * edge, edges);
+export async function ownSize(lightness: Float32Array, field: Field, context: Sharing): Promise<number> {
+  const edge = Math.min(field.width, field.height);
+  const sigmas = [FINEST, ...Array.from({ length: OCTAVES }, (_, k) => octaveSigma(k + 1))];
+  const blurs = sigmas.map((share) => ({ plane: lightness, sigma: share * edge }));
+  const blurred = await blurPlanes(blurs, field, context);
   let [weighted, total] = [0, 0];
   for (let k = 1; k <= OCTAVES; k++) {
-    const broader = yield* blurring(lightness, width, height, octaveSigma(k) * edge, edges);
-    let energy = 0;
-    for (let i = 0; i < finer.length; i++) energy += (finer[i] - broader[i]) ** 2;
+    const [finer, broader] = blurred.slice(k - 1);
+    const energy = squaredDifference(finer, broader);
     weighted += k * energy;
     total += energy;
-    finer = broader;
-    yield;
+    await context.checkpoint(k / OCTAVES);
   }
+  context.team.give(...blurred);
   return total > FLAT * lightness.length ? weighted / total : COMMON;
 }
 
@@ -61,17 +68,13 @@ const [FAINT_DRAWING, PLAIN_DRAWING] = [0.018, 0.036];
  * shorter edge. Shells, grass and daisies have it nearly everywhere, a floor at its joints alone. `lightness` is OKLab L at the
  * working size.
  */
-export function* drawnShareOf(
-  lightness: Float32Array,
-  { width, height }: Sides,
-  edges: Edges,
-): Steps<number> {
-  const edge = Math.min(width, height);
-  const fine = yield* blurring(lightness, width, height, DRAWN_FINE * edge, edges);
-  const broad = yield* blurring(lightness, width, height, DRAWN_BROAD * edge, edges);
-  const squares = fine.map((value, i) => (value - broad[i]) ** 2);
-  yield;
-  const around = yield* blurring(squares, width, height, DRAWN_AROUND * edge, edges);
+export async function drawnShareOf(lightness: Float32Array, field: Field, context: Sharing): Promise<number> {
+  const edge = Math.min(field.width, field.height);
+  const blurs = [DRAWN_FINE, DRAWN_BROAD].map((share) => ({ plane: lightness, sigma: share * edge }));
+  const [fine, broad] = await blurPlanes(blurs, field, context);
+  const squares = mapped(fine, (value, i) => (value - broad[i]) ** 2);
+  const [around] = await blurPlanes([{ plane: squares, sigma: DRAWN_AROUND * edge }], field, context);
   const [middle] = percentiles(around, [50]);
+  context.team.give(fine, broad, around);
   return smoothStep(FAINT_DRAWING, PLAIN_DRAWING, Math.sqrt(Math.max(0, middle)));
 }

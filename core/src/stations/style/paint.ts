@@ -1,13 +1,15 @@
+import type { Field } from '../../filters/gaussian.ts';
 import { type StrokeList, type StrokeValues, strokeValues } from '../../kernels/paint-strokes/reference.ts';
-import { mapped } from '../../planes/mapped.ts';
+import type { Band } from '../../raster/band.ts';
 import type { Edges } from '../../raster/edges.ts';
 import type { Sides } from '../../raster/sides.ts';
-import type { WorkContext } from '../../team/context.ts';
-import type { GivenOf } from '../../team/task.ts';
-import type { Steps } from '../../work/steps.ts';
+import type { Sharing } from '../../team/context.ts';
+import { eachBand } from '../../team/in-bands.ts';
+import { type GivenOf, task } from '../../team/task.ts';
+import type { Team } from '../../team/team.ts';
 import { localContrast } from './contrast.ts';
 import type { Layer } from './layers.ts';
-import { paintBand, rowsOfBlocks } from './paint-band.ts';
+import { boxesOf, paintPiece, piecesOf } from './paint-band.ts';
 import { drawnTo, type Lab } from './palette.ts';
 import { brushPrints } from './prints.ts';
 import { type Ground, type Stroke, spineOf, traitsOf } from './strokes.ts';
@@ -100,42 +102,68 @@ export function strokeList(
 /** The contrast about each pixel, by which strokes are kept within shapes. */
 export const strokeContrast = (
   guide: readonly Float32Array[],
-  sides: Sides,
-  edges: Edges,
-): Steps<Float32Array> => localContrast(guide, sides, edges, AROUND * Math.min(sides.width, sides.height));
+  field: Field,
+  context: Sharing,
+): Promise<Float32Array> =>
+  localContrast(guide, field, AROUND * Math.min(field.width, field.height), context);
 
-/** What is painted on, and what strokes go by. */
+/** What is painted on, and what strokes go by: pixels of four values each, in memory that all of a team see. */
 export interface Easel extends Sides {
   /** L, a, b and the ridges of the strokes so far. */
-  canvas: Float32Array[];
+  canvas: Float32Array;
   /** L, a, b of the picture that strokes must be like, and how unlike a pixel may be. */
-  guide: Float32Array[];
+  guide: Float32Array;
 }
 
+/** Pixels of rows that strokes must be like: three planes, and a contrast that `looseness` makes of how unlike they may be. */
+export const guideBand = task(
+  'guideBand',
+  (
+    _checkpoint,
+    [L, a, b, contrast]: Float32Array[],
+    width: number,
+    looseness: number,
+    out: Float32Array,
+    band: Band,
+  ): void => {
+    for (let i = band.from * width, at = 4 * i; i < band.to * width; i++, at += 4) {
+      out[at] = L[i];
+      out[at + 1] = a[i];
+      out[at + 2] = b[i];
+      out[at + 3] = Math.min(MOST_UNLIKE, Math.max(LEAST_UNLIKE, looseness * contrast[i]));
+    }
+  },
+);
+
 /**
- * An easel to paint on, in memory that all of a team see. `on` (the simplified picture, OKLab, drawn to its palette) is what
- * strokes lie on, `guide` the one they must be like, by its `contrast`; the planes stay as they are.
+ * An easel to paint on. `on` (pixels of the simplified picture, OKLab, drawn to its palette) is what strokes lie on, `guide` are
+ * the planes that they must be like, by its `contrast`; all stay as they are.
  */
 export async function newEasel(
-  on: readonly Float32Array[],
+  on: Float32Array,
   guide: readonly Float32Array[],
   contrast: Float32Array,
   { edges: kept, drawn }: Pick<Manner, 'edges'> & { drawn: number },
   { width, height }: Sides,
-  { checkpoint, team }: Pick<WorkContext, 'checkpoint' | 'team'>,
+  context: Sharing,
 ): Promise<Easel> {
+  const { team } = context;
   const looseness = (1.9 - 1.7 * kept) * (1 - FOR_DRAWING * drawn);
-  const unlike = mapped(contrast, (value) =>
-    Math.min(MOST_UNLIKE, Math.max(LEAST_UNLIKE, looseness * value)),
-  );
-  await checkpoint(0);
-  const canvas = on.slice(0, 3).map((plane) => {
-    const own = team.empty(width * height);
-    own.set(plane);
-    return own;
-  });
-  canvas.push(team.empty(width * height));
-  return { canvas, guide: [...guide.slice(0, 3), unlike].map((plane) => team.shared(plane)), width, height };
+  const canvas = team.take(on.length);
+  canvas.set(on);
+  await context.checkpoint(0);
+  const planes = [...guide.slice(0, 3), contrast].map((plane) => team.shared(plane));
+  const pixels = team.take(on.length);
+  await eachBand(guideBand, [planes, width, looseness, pixels], height, context);
+  return { canvas, guide: pixels, width, height };
+}
+
+/** Numbers of 64 bits in memory that all of a team see. */
+function doubles(values: Float64Array, team: Team): Float64Array {
+  const { buffer } = team.empty(2 * values.length);
+  const out = new Float64Array(buffer, 0, values.length);
+  out.set(values);
+  return out;
 }
 
 /** Paints strokes on an easel, all of a team together. */
@@ -144,10 +172,12 @@ export async function painting(
   strokes: StrokeList,
   seed: number,
   edges: Edges,
-  { checkpoint, team }: Pick<WorkContext, 'checkpoint' | 'team'>,
+  { checkpoint, team }: Sharing,
 ): Promise<void> {
-  const prints = brushPrints(seed);
-  const how = { ...easel, prints: { ...prints, values: team.shared(prints.values) }, strokes, edges };
-  const given = rowsOfBlocks(easel.height).map((rows): GivenOf<typeof paintBand> => [how, rows]);
-  await team.each(paintBand, given, () => {}, checkpoint);
+  const { values, count } = brushPrints(seed);
+  const prints = { values: team.shared(values), count };
+  const shared = { values: doubles(strokes.values, team), points: doubles(strokes.points, team) };
+  const how = { ...easel, prints, strokes: shared, boxes: doubles(boxesOf(strokes), team), edges };
+  const given = piecesOf(easel).map((piece): GivenOf<typeof paintPiece> => [how, piece]);
+  await team.each(paintPiece, given, () => {}, checkpoint);
 }

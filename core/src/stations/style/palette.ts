@@ -1,4 +1,11 @@
-import { inParts, type Steps } from '../../work/steps.ts';
+import type { ColourTable } from '../../kernels/draw-to/reference.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
+import { type Band, bandParts } from '../../raster/band.ts';
+import type { Sides } from '../../raster/sides.ts';
+import { statistics } from '../../statistics/statistics.ts';
+import type { Sharing } from '../../team/context.ts';
+import { eachBand } from '../../team/in-bands.ts';
+import { task } from '../../team/task.ts';
 
 /** A colour in OKLab. */
 export type Lab = [number, number, number];
@@ -20,7 +27,8 @@ interface Bin {
 
 function histogramOf([L, a, b]: readonly Float32Array[]): Bin[] {
   const counts = new Uint32Array(L_STEPS * AB_STEPS * AB_STEPS);
-  const held = (value: number, most: number) => Math.min(most - 1, Math.max(0, Math.round(value)));
+  // Rounded by cutting off: nothing here is below 0.
+  const held = (value: number, most: number) => Math.min(most - 1, (Math.max(0, value) + 0.5) | 0);
   for (let i = 0; i < L.length; i++) {
     const x = held(L[i] * L_SCALE, L_STEPS);
     const y = held((a[i] + 0.4) * AB_SCALE, AB_STEPS);
@@ -93,6 +101,8 @@ export function paletteOf(lab: readonly Float32Array[], count: number): Lab[] {
 const SOFT = 0.03;
 /** Lightness is drawn less far than hue and richness: forms are in it. */
 const LIGHTNESS = 0.55;
+/** The least range of colours that a table is made for. */
+const LEAST_RANGE = 1e-3;
 
 /** Draws a colour softly to a palette, by a share of the way. Written to `out`. */
 export function drawnTo(palette: readonly Lab[], share: number, lab: Lab, out: Lab): void {
@@ -113,95 +123,86 @@ export function drawnTo(palette: readonly Lab[], share: number, lab: Lab, out: L
   out[2] = b + (sb / weights - b) * share;
 }
 
-/** Steps of the table on each axis, and how far it reaches beyond the palette. */
-const STEPS = 32;
-const MARGIN = 0.06;
-/** Values of the table from one row, and from one layer, to the next. */
-const DOWN = 3 * (STEPS + 1);
-const FAR = DOWN * (STEPS + 1);
+/** Steps of the table on each axis. */
+const STEPS = 24;
 
-/** How far colours are drawn, at the corners of a lattice about a palette: to read between them is many times as quick. */
-class DrawTable {
-  readonly #low: Lab;
-  readonly #scale: Lab;
-  readonly #shifts = new Float32Array(3 * (STEPS + 1) ** 3);
-  readonly #palette: readonly Lab[];
-  readonly #share: number;
-
-  constructor(palette: readonly Lab[], share: number) {
-    this.#palette = palette;
-    this.#share = share;
-    const ends = (c: number) => palette.map((colour) => colour[c]);
-    const axes = [0, 1, 2];
-    this.#low = axes.map((c) => Math.min(...ends(c)) - MARGIN) as Lab;
-    this.#scale = axes.map((c) => STEPS / (Math.max(...ends(c)) + MARGIN - this.#low[c])) as Lab;
+/** Layers of a table of how far colours are drawn to a palette, in their places. */
+export const drawTableBand = task(
+  'drawTableBand',
+  (
+    _checkpoint,
+    { values, low, scale }: ColourTable,
+    palette: readonly Lab[],
+    share: number,
+    { from, to }: Band,
+  ): void => {
+    const layer = (STEPS + 1) ** 2;
     const lab: Lab = [0, 0, 0];
-    const to: Lab = [0, 0, 0];
-    for (let k = 0; k < this.#shifts.length / 3; k++) {
-      const places = [
-        Math.floor(k / (STEPS + 1) ** 2),
-        Math.floor(k / (STEPS + 1)) % (STEPS + 1),
-        k % (STEPS + 1),
-      ];
-      for (let c = 0; c < 3; c++) lab[c] = this.#low[c] + places[c] / this.#scale[c];
-      drawnTo(palette, share, lab, to);
-      for (let c = 0; c < 3; c++) this.#shifts[3 * k + c] = to[c] - lab[c];
+    const drawn: Lab = [0, 0, 0];
+    for (let k = from * layer; k < to * layer; k++) {
+      const places = [Math.floor(k / layer), Math.floor(k / (STEPS + 1)) % (STEPS + 1), k % (STEPS + 1)];
+      for (let c = 0; c < 3; c++) lab[c] = low[c] + places[c] / scale[c];
+      drawnTo(palette, share, lab, drawn);
+      for (let c = 0; c < 3; c++) values[4 * k + c] = drawn[c] - lab[c];
     }
-  }
+  },
+);
 
-  /** Draws the colours of three planes where they stand, from one pixel to another. */
-  draw([L, a, b]: readonly Float32Array[], from: number, to: number): void {
-    const s = this.#shifts;
-    const [low, scale] = [this.#low, this.#scale];
-    const lab: Lab = [0, 0, 0];
-    for (let i = from; i < to; i++) {
-      const x = (L[i] - low[0]) * scale[0];
-      const y = (a[i] - low[1]) * scale[1];
-      const z = (b[i] - low[2]) * scale[2];
-      if (!(x >= 0 && y >= 0 && z >= 0 && x < STEPS && y < STEPS && z < STEPS)) {
-        lab[0] = L[i];
-        lab[1] = a[i];
-        lab[2] = b[i];
-        drawnTo(this.#palette, this.#share, lab, lab);
-        L[i] = lab[0];
-        a[i] = lab[1];
-        b[i] = lab[2];
-        continue;
-      }
-      const px = x | 0;
-      const py = y | 0;
-      const pz = z | 0;
-      const u = x - px;
-      const v = y - py;
-      const w = z - pz;
-      const at = px * FAR + py * DOWN + pz * 3;
-      for (let c = 0; c < 3; c++) {
-        const k = at + c;
-        const p = s[k] + w * (s[k + 3] - s[k]);
-        const q = s[k + DOWN] + w * (s[k + DOWN + 3] - s[k + DOWN]);
-        const near = p + v * (q - p);
-        const m = k + FAR;
-        const r = s[m] + w * (s[m + 3] - s[m]);
-        const t = s[m + DOWN] + w * (s[m + DOWN + 3] - s[m + DOWN]);
-        const shift = near + u * (r + v * (t - r) - near);
-        if (c === 0) L[i] += shift;
-        else if (c === 1) a[i] += shift;
-        else b[i] += shift;
-      }
-    }
-  }
+/** A table of how far the colours of a picture are drawn: to read between its places is many times as quick. */
+async function tableFor(
+  lab: readonly Float32Array[],
+  palette: readonly Lab[],
+  share: number,
+  context: Sharing,
+): Promise<ColourTable> {
+  const ranges = lab.map((plane) => statistics(plane));
+  const table = {
+    values: context.team.empty(4 * (STEPS + 1) ** 3),
+    steps: STEPS,
+    low: ranges.map(({ min }) => min),
+    scale: ranges.map(({ min, max }) => STEPS / Math.max(LEAST_RANGE, max - min)),
+  };
+  await eachBand(drawTableBand, [table, palette, share], STEPS + 1, context);
+  return table;
 }
 
-/** Planes of OKLab with each colour drawn softly to a palette, by a share of the way. New planes. */
-export function* drawingTo(
+/** Rows between two pauses. */
+const ROWS = 64;
+
+/** Colours of rows drawn softly to a palette, into pixels of four values. */
+export const drawToBand = task(
+  'drawToBand',
+  async (
+    checkpoint,
+    planes: Float32Array[],
+    width: number,
+    table: ColourTable,
+    into: Float32Array,
+    band: Band,
+  ): Promise<void> => {
+    for (const { from, to } of bandParts(band, ROWS)) {
+      const rows = planes.map((plane) => plane.subarray(from * width, to * width));
+      KERNELS.drawTo(rows, table, into.subarray(4 * from * width, 4 * to * width));
+      await checkpoint((to - band.from) / (band.to - band.from));
+    }
+  },
+);
+
+/**
+ * A picture in OKLab with each colour drawn softly to a palette, by a share of the way: pixels of four values (L, a, b and 0) that
+ * all of a team see.
+ */
+export async function drawingTo(
   planes: readonly Float32Array[],
   palette: readonly Lab[],
   share: number,
-): Steps<Float32Array[]> {
-  const out = planes.slice(0, 3).map((plane) => plane.slice());
-  if (share === 0) return out;
-  const table = new DrawTable(palette, share);
-  yield* inParts(out[0].length, (from, to) => table.draw(out, from, to));
+  { width, height }: Sides,
+  context: Sharing,
+): Promise<Float32Array> {
+  const lab = planes.slice(0, 3).map((plane) => context.team.shared(plane));
+  const table = await tableFor(lab, palette, share, context);
+  const out = context.team.take(4 * width * height);
+  await eachBand(drawToBand, [lab, width, table, out], height, context);
   return out;
 }
 

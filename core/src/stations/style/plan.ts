@@ -1,12 +1,13 @@
+import type { Field } from '../../filters/gaussian.ts';
 import { drawnShare } from '../../lattice/draw.ts';
-import { PLANES } from '../../memory/pool.ts';
+import { smoothStep } from '../../lattice/smooth-step.ts';
 import { type Edges, edgeIndex } from '../../raster/edges.ts';
 import type { Sides } from '../../raster/sides.ts';
-import { smoothStep } from '../../sampling/smooth-step.ts';
 import { percentiles } from '../../statistics/statistics.ts';
-import type { Steps } from '../../work/steps.ts';
+import { PLAIN_CONTEXT, type Sharing } from '../../team/context.ts';
+import { task } from '../../team/task.ts';
 import { localContrast } from './contrast.ts';
-import { averaged, type Flow, flowOf, structureTensor, type Wish } from './flow.ts';
+import { averaged, type Flow, flowOf, structureTensor, type Tensor } from './flow.ts';
 import type { Layer } from './layers.ts';
 import type { Lab } from './palette.ts';
 import {
@@ -44,21 +45,29 @@ const AGAINST = 0.2;
 const LEAST_OPACITY = 0.02;
 
 /** A field of directions without structure of its own that repeats with the tile. */
-function wishFor({ sides: { width, height }, origin, seed }: Ground): Flow {
-  const [x, y] = [PLANES.take(width * height), PLANES.take(width * height)];
-  const value = (i: number, j: number) =>
-    drawnShare((j % WISH_CELLS) * WISH_CELLS + (i % WISH_CELLS) + 1, seed * 3 + 1);
+export function wishFor({ sides: { width, height }, origin, seed }: Ground): Flow {
+  const [x, y] = [new Float32Array(width * height), new Float32Array(width * height)];
+  const values = Array.from({ length: WISH_CELLS ** 2 }, (_, k) => drawnShare(k + 1, seed * 3 + 1));
+  /** Of each place of an axis: its cell, the next one, and how far it lies between them. */
+  const along = (length: number, start: number) => {
+    const places = Array.from({ length }, (_, k) => {
+      return (((((k - start) % length) + length) % length) / length) * WISH_CELLS;
+    });
+    const cells = places.map((place) => Math.floor(place) % WISH_CELLS);
+    const next = places.map((place) => (Math.floor(place) + 1) % WISH_CELLS);
+    return { cells, next, shares: places.map((place) => smoothStep(0, 1, place % 1)) };
+  };
+  const columns = along(width, origin[0]);
+  const rows = along(height, origin[1]);
   for (let row = 0; row < height; row++) {
-    const v = (((((row - origin[1]) % height) + height) % height) / height) * WISH_CELLS;
-    const j = Math.floor(v);
-    const fv = smoothStep(0, 1, v - j);
+    const upper = rows.cells[row] * WISH_CELLS;
+    const lower = rows.next[row] * WISH_CELLS;
     for (let column = 0; column < width; column++) {
-      const u = (((((column - origin[0]) % width) + width) % width) / width) * WISH_CELLS;
-      const i = Math.floor(u);
-      const fu = smoothStep(0, 1, u - i);
-      const top = value(i, j) + fu * (value(i + 1, j) - value(i, j));
-      const bottom = value(i, j + 1) + fu * (value(i + 1, j + 1) - value(i, j + 1));
-      const turn = (top + fv * (bottom - top) - 0.5) * WISH_TURN + WISH_MIDDLE;
+      const i = columns.cells[column];
+      const j = columns.next[column];
+      const top = values[upper + i] + columns.shares[column] * (values[upper + j] - values[upper + i]);
+      const bottom = values[lower + i] + columns.shares[column] * (values[lower + j] - values[lower + i]);
+      const turn = (top + rows.shares[row] * (bottom - top) - 0.5) * WISH_TURN + WISH_MIDDLE;
       x[row * width + column] = Math.cos(turn);
       y[row * width + column] = Math.sin(turn);
     }
@@ -81,16 +90,35 @@ class Reader {
     return edgeIndex(y, height, this.#edges.y) * width + edgeIndex(x, width, this.#edges.x);
   }
 
+  /** Values of planes at a place, into `out`. */
+  read(planes: readonly Float32Array[], x: number, y: number, out: number[]): void {
+    const { width, height } = this.#sides;
+    const i = Math.floor(x);
+    const j = Math.floor(y);
+    const u = x - i;
+    const v = y - j;
+    const left = edgeIndex(i, width, this.#edges.x);
+    const right = edgeIndex(i + 1, width, this.#edges.x);
+    const upper = edgeIndex(j, height, this.#edges.y) * width;
+    const lower = edgeIndex(j + 1, height, this.#edges.y) * width;
+    for (let c = 0; c < planes.length; c++) {
+      const plane = planes[c];
+      const top = plane[upper + left] * (1 - u) + plane[upper + right] * u;
+      const bottom = plane[lower + left] * (1 - u) + plane[lower + right] * u;
+      out[c] = top * (1 - v) + bottom * v;
+    }
+  }
+
   at(plane: Float32Array, x: number, y: number): number {
-    const [i, j] = [Math.floor(x), Math.floor(y)];
-    const [u, v] = [x - i, y - j];
-    const top = plane[this.index(i, j)] * (1 - u) + plane[this.index(i + 1, j)] * u;
-    const bottom = plane[this.index(i, j + 1)] * (1 - u) + plane[this.index(i + 1, j + 1)] * u;
-    return top * (1 - v) + bottom * v;
+    const out = [0];
+    this.read([plane], x, y, out);
+    return out[0];
   }
 
   colour(lab: readonly Float32Array[], x: number, y: number): Lab {
-    return [this.at(lab[0], x, y), this.at(lab[1], x, y), this.at(lab[2], x, y)];
+    const out: Lab = [0, 0, 0];
+    this.read(lab, x, y, out);
+    return out;
   }
 }
 
@@ -98,7 +126,8 @@ class Reader {
 interface Growing {
   reader: Reader;
   lab: readonly Float32Array[];
-  flow: Flow;
+  /** Unit vectors along the shapes, x and y one after the other. */
+  flow: Float32Array;
   layer: Layer;
   edge: number;
   step: number;
@@ -121,7 +150,8 @@ function armFrom(
   let turned = 0;
   for (let gone = 0; gone < length; gone += step) {
     const at = reader.index(Math.round(x), Math.round(y));
-    let [dx, dy] = [flow.x[at], flow.y[at]];
+    let dx = flow[2 * at];
+    let dy = flow[2 * at + 1];
     if (!before) {
       const way = (0.3 * dx + dy >= 0 ? 1 : -1) * sense;
       const [c, s] = [Math.cos(bias), Math.sin(bias)];
@@ -153,28 +183,34 @@ export interface Planning {
   layers: readonly Layer[];
   ground: Ground;
   edges: Edges;
+  /** What flat areas follow: see `wishFor`. */
+  wish: Flow;
   /** How far strokes may lean away from the flow, in radians from one end to the other. */
   lean: number;
 }
 
-/**
- * Plans strokes (after Hertzmann 1998): each layer has a jittered grid of them, finer layers only where the picture has
- * contrast; spines follow the structure both ways from the middle. In the order in which they are painted.
- */
-export function* planStrokes({ lab, alpha, layers, ground, edges, lean }: Planning): Steps<Stroke[]> {
-  const { sides, seed } = ground;
-  const edge = Math.min(sides.width, sides.height);
-  const tensor = yield* structureTensor(lab, sides, edges, INNER * edge, OUTER * edge);
-  const wish = wishFor(ground);
-  const reader = new Reader(sides, edges);
-  const strokes: Stroke[] = [];
-  for (const [n, layer] of layers.entries()) {
-    const smooth = yield* averaged(tensor, sides, edges, OF_WIDTH * layer.width * edge);
+/** What the layers are planned by together. */
+interface Shared extends Planning {
+  tensor: Tensor;
+}
+
+/** Plans the strokes of one layer. */
+export const planLayer = task(
+  'planLayer',
+  async (checkpoint, { lab, alpha, layers, ground, edges, lean, tensor, wish }: Shared, n: number) => {
+    // A layer is planned by one member alone.
+    const context = { ...PLAIN_CONTEXT, checkpoint };
+    const { sides, seed } = ground;
+    const field = { ...sides, edges };
+    const edge = Math.min(sides.width, sides.height);
+    const layer = layers[n];
+    const reader = new Reader(sides, edges);
+    const smooth = await averaged(tensor, field, OF_WIDTH * layer.width * edge, context);
     let sum = 0;
     for (let i = 0; i < smooth.xx.length; i++) sum += smooth.xx[i] + smooth.yy[i];
     const weight = (WISH_WEIGHT * sum) / smooth.xx.length;
-    const flow = yield* flowOf(smooth, { ...wish, weight } satisfies Wish);
-    const contrast = layer.share < 1 ? yield* localContrast(lab, sides, edges, layer.contrast * edge) : null;
+    const flow = flowOf(smooth, { ...wish, weight }, 0, smooth.xx.length);
+    const contrast = layer.share < 1 ? await localContrast(lab, field, layer.contrast * edge, context) : null;
     const least = contrast
       ? Math.max(LEAST_CONTRAST, percentiles(contrast, [100 * (1 - layer.share)])[0])
       : 0;
@@ -182,7 +218,7 @@ export function* planStrokes({ lab, alpha, layers, ground, edges, lean }: Planni
     const cells = cellsOf(ground, layer);
     const own: { stroke: Stroke; order: number }[] = [];
     for (let cell = 0; cell < cells[0] * cells[1]; cell++) {
-      if (cell % 256 === 255) yield;
+      if (cell % 256 === 255) await checkpoint(cell / (cells[0] * cells[1]));
       const draw = (what: Parameters<typeof drawFor>[0]) => drawFor(what, cell, n, seed);
       const middle = middleOf(ground, cells, cell, n);
       if (alpha && reader.at(alpha, ...middle) < LEAST_OPACITY) continue;
@@ -199,8 +235,28 @@ export function* planStrokes({ lab, alpha, layers, ground, edges, lean }: Planni
       own.push({ stroke: { ...stroke, colour: meanAlong(stroke, growing, middle) }, order: draw('order') });
     }
     own.sort((a, b) => a.order - b.order);
-    strokes.push(...own.map(({ stroke }) => stroke));
-  }
+    return own.map(({ stroke }) => stroke);
+  },
+);
+
+/**
+ * Plans strokes (after Hertzmann 1998): each layer has a jittered grid of them, finer layers only where the picture has
+ * contrast; spines follow the structure both ways from the middle. In the order in which they are painted.
+ */
+export async function planStrokes(planning: Planning, context: Sharing): Promise<Stroke[]> {
+  const { ground, edges, layers } = planning;
+  const { team } = context;
+  const edge = Math.min(ground.sides.width, ground.sides.height);
+  const lab = planning.lab.map((plane) => team.shared(plane));
+  const field: Field = { ...ground.sides, edges };
+  const tensor = await structureTensor(lab, field, INNER * edge, OUTER * edge, context);
+  const { x, y } = planning.wish;
+  const wish = { x: team.shared(x), y: team.shared(y) };
+  const shared: Shared = { ...planning, lab, tensor, wish };
+  const strokes: Stroke[] = [];
+  const given = layers.map((_, n): [Shared, number] => [shared, n]);
+  await team.each(planLayer, given, (made) => strokes.push(...made), context.checkpoint);
+  team.give(tensor.xx, tensor.xy, tensor.yy);
   return strokes;
 }
 

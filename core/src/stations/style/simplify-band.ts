@@ -1,6 +1,7 @@
 import { KERNELS } from '../../kernels/kernels.ts';
 import type { ShockReach } from '../../kernels/shock-edges/reference.ts';
-import type { Band } from '../../raster/band.ts';
+import { PLANES } from '../../memory/pool.ts';
+import { type Band, bandParts } from '../../raster/band.ts';
 import type { Edges } from '../../raster/edges.ts';
 import type { Sides } from '../../raster/sides.ts';
 import { task } from '../../team/task.ts';
@@ -24,11 +25,7 @@ export interface AlongFlow {
   step: number;
 }
 
-function* parts({ from, to }: Band): Generator<Band> {
-  for (let at = from; at < to; at += ROWS) yield { from: at, to: Math.min(to, at + ROWS) };
-}
-
-/** Smooths rows along the flow, into pixels that all members see. */
+/** Smooths rows along the flow, into pixels, and a plane of their lightness, that all members see. */
 export const smoothBand = task(
   'smoothBand',
   async (
@@ -36,16 +33,20 @@ export const smoothBand = task(
     how: Simplifying,
     { weights, step }: AlongFlow,
     into: Float32Array,
+    lightness: Float32Array,
     band: Band,
   ): Promise<void> => {
     const { width, edges } = how;
     const pad = Math.ceil((weights.length - 1) * step) + 2;
     const by = Float32Array.from(weights);
-    for (const rows of parts(band)) {
+    for (const rows of bandParts(band, ROWS)) {
       const channels = padded(how.pixels, 4, how, edges, rows, pad);
       const flow = padded(how.flow, 2, how, edges, rows, pad);
       const field = { channels, flow, width, height: rows.to - rows.from, pad };
-      into.set(KERNELS.flowLines(field, by, step), 4 * rows.from * width);
+      const made = KERNELS.flowLines(field, by, step);
+      into.set(made, 4 * rows.from * width);
+      for (let i = 0, at = rows.from * width; i < made.length; i += 4, at++) lightness[at] = made[i];
+      PLANES.give(channels, flow, made);
       await checkpoint((rows.to - band.from) / (band.to - band.from));
     }
   },
@@ -63,13 +64,15 @@ export const shockBand = task(
   ): Promise<void> => {
     const { width, edges } = how;
     const pad = Math.ceil(reach.count * reach.step) + 2;
-    for (const rows of parts(band)) {
+    for (const rows of bandParts(band, ROWS)) {
       const [first, last] = [rows.from * width, rows.to * width];
       const channels = padded(how.pixels, 4, how, edges, rows, pad);
       const flow = how.flow.subarray(2 * first, 2 * last);
       const signs = how.signs.subarray(first, last);
       const field = { channels, flow, signs, width, height: rows.to - rows.from, pad };
-      into.set(KERNELS.shockEdges(field, reach), 4 * first);
+      const made = KERNELS.shockEdges(field, reach);
+      into.set(made, 4 * first);
+      PLANES.give(channels, made);
       await checkpoint((rows.to - band.from) / (band.to - band.from));
     }
   },

@@ -1,14 +1,11 @@
-import { blurring } from '../../filters/gaussian.ts';
-import { PLANES } from '../../memory/pool.ts';
-import type { Edges } from '../../raster/edges.ts';
-import type { Sides } from '../../raster/sides.ts';
-import type { WorkContext } from '../../team/context.ts';
-import { bandsOf } from '../../team/in-bands.ts';
-import type { GivenOf } from '../../team/task.ts';
-import type { Checkpoint } from '../../work/checkpoint.ts';
-import { runSteps } from '../../work/steps.ts';
-import { flowOf, structureTensor } from './flow.ts';
-import { interleave, planeOf } from './interleaved.ts';
+import { blurPlanes } from '../../filters/blur-planes.ts';
+import type { Field } from '../../filters/gaussian.ts';
+import type { Band } from '../../raster/band.ts';
+import type { Sharing } from '../../team/context.ts';
+import { eachBand } from '../../team/in-bands.ts';
+import { task } from '../../team/task.ts';
+import { flowBand, structureTensor } from './flow.ts';
+import { interleaved, planesOf } from './interleaved.ts';
 import { type AlongFlow, shockBand, smoothBand } from './simplify-band.ts';
 
 /** Lengths as shares of the smallest shape kept. */
@@ -17,7 +14,7 @@ const INNER = 0.15;
 const OUTER = 0.7;
 const ALONG = 0.75;
 const ACROSS = 0.22;
-const STEP = 0.15;
+const STEP = 0.2;
 /** Rounds of smoothing and sharpening. */
 const ROUNDS = 2;
 /** σ of the wider of two Gaussians whose difference tells the bright side of an edge, by the narrower one's. */
@@ -28,22 +25,28 @@ const PLAIN = 0.004;
 const AFTER = 0.0005;
 const AFTER_MOST = 0.5;
 
+/** Signs of edges by the lightness blurred narrowly, written over by them, and widely, in the places of some rows. */
+export const signsBand = task(
+  'signsBand',
+  (_checkpoint, narrow: Float32Array, wide: Float32Array, width: number, band: Band): void => {
+    for (let i = band.from * width; i < band.to * width; i++) {
+      const d = (narrow[i] - wide[i]) / PLAIN;
+      narrow[i] = d / Math.sqrt(1 + d * d);
+    }
+  },
+);
+
 /** Bright and dark sides of edges: above and below 0, −1..1, by the difference of two Gaussians. */
 async function edgeSigns(
   lightness: Float32Array,
-  { width, height }: Sides,
-  edges: Edges,
+  field: Field,
   sigma: number,
-  checkpoint: Checkpoint,
+  context: Sharing,
 ): Promise<Float32Array> {
-  const narrow = await runSteps(blurring(lightness, width, height, sigma, edges), checkpoint);
-  const wide = await runSteps(blurring(lightness, width, height, sigma * WIDER, edges), checkpoint);
-  for (let i = 0; i < narrow.length; i++) {
-    const d = (narrow[i] - wide[i]) / PLAIN;
-    narrow[i] = d / Math.sqrt(1 + d * d);
-  }
-  PLANES.give(wide);
-  await checkpoint(0);
+  const blurs = [sigma, sigma * WIDER].map((by) => ({ plane: lightness, sigma: by }));
+  const [narrow, wide] = await blurPlanes(blurs, field, context);
+  await eachBand(signsBand, [narrow, wide, field.width], field.height, context);
+  context.team.give(wide);
   return narrow;
 }
 
@@ -58,51 +61,49 @@ export function stepsAlong(sigma: number, apart: number): AlongFlow {
 /**
  * Shapes simplified and their contours kept: smoothed along the structure, sharpened across it, twice (Kyprianidis & Kang
  * 2011; shock filter: Osher & Rudin 1990). `planes` are L, a, b (OKLab) and a height, which goes along, so that relief looks
- * carved; `shape` is the size of the smallest shape kept, as a share of the shorter edge. The planes stay as they are.
+ * carved; `shape` is the size of the smallest shape kept, as a share of the shorter edge. The planes stay as they are; what is
+ * made all of a team see.
  */
 export async function simplified(
   planes: readonly Float32Array[],
   shape: number,
-  sides: Sides,
-  edges: Edges,
-  { checkpoint, team }: Pick<WorkContext, 'checkpoint' | 'team'>,
+  { width, height, edges }: Field,
+  context: Sharing,
 ): Promise<Float32Array[]> {
-  const { width, height } = sides;
+  const { team } = context;
+  const field = { width, height, edges };
   const edge = Math.min(width, height);
   const c = shape * edge;
-  const tensor = await runSteps(
-    structureTensor(planes.slice(0, 3), sides, edges, INNER * c, OUTER * c),
-    checkpoint,
-  );
-  const { x, y } = await runSteps(flowOf(tensor, null), checkpoint);
-  PLANES.give(tensor.xx, tensor.xy, tensor.yy);
-  const count = width * height;
-  const flow = interleave([x, y], team.empty(2 * count));
-  PLANES.give(x, y);
-  const blurred = async (plane: Float32Array, sigma: number) =>
-    runSteps(blurring(plane, width, height, sigma, edges), checkpoint);
-  const soft: Float32Array[] = [];
-  for (const plane of planes) soft.push(await blurred(plane, BEFORE * c));
+  const tensor = await structureTensor(planes, field, INNER * c, OUTER * c, context);
+  const flow = team.take(2 * width * height);
+  await eachBand(flowBand, [tensor, width, flow], height, context);
+  team.give(tensor.xx, tensor.xy, tensor.yy);
+  const blurred = (all: readonly Float32Array[], sigma: number) =>
+    blurPlanes(
+      all.map((plane) => ({ plane, sigma })),
+      field,
+      context,
+    );
   // Two arrays in turns: each step reads one and writes the other.
-  const pixels = interleave(soft, team.empty(4 * count));
-  const other = team.empty(4 * count);
-  PLANES.give(...soft);
-  const bands = bandsOf(height, team);
+  const soft = await blurred(planes, BEFORE * c);
+  const pixels = await interleaved(soft, field, context);
+  team.give(...soft);
+  const other = team.take(pixels.length);
   const reach = Math.max(1, Math.round(ACROSS * c));
   const along = stepsAlong(ALONG * c, STEP * c);
   const steps = { count: reach, step: (ACROSS * c) / reach };
   for (let k = 0; k < ROUNDS; k++) {
     const how = { pixels, flow, edges, width, height };
-    const smoothing = bands.map((band): GivenOf<typeof smoothBand> => [how, along, other, band]);
-    await team.each(smoothBand, smoothing, () => {}, checkpoint);
-    const lightness = planeOf(other, 0, 4);
-    const signs = team.shared(await edgeSigns(lightness, sides, edges, ACROSS * c, checkpoint));
-    const sharp = { ...how, pixels: other, signs };
-    const sharpening = bands.map((band): GivenOf<typeof shockBand> => [sharp, steps, pixels, band]);
-    await team.each(shockBand, sharpening, () => {}, checkpoint);
+    const lightness = team.take(width * height);
+    await eachBand(smoothBand, [how, along, other, lightness], height, context);
+    const signs = await edgeSigns(lightness, field, ACROSS * c, context);
+    await eachBand(shockBand, [{ ...how, pixels: other, signs }, steps, pixels], height, context);
+    team.give(lightness, signs);
   }
   const after = Math.min(AFTER_MOST, AFTER * edge);
-  const out: Float32Array[] = [];
-  for (let k = 0; k < 4; k++) out.push(await blurred(planeOf(pixels, k, 4), after));
-  return out;
+  const sharp = await planesOf(pixels, field, context);
+  team.give(pixels, other, flow);
+  const made = await blurred(sharp, after);
+  team.give(...sharp);
+  return made;
 }

@@ -1,6 +1,5 @@
-import { blurring } from '../../filters/gaussian.ts';
+import { blurPlanes } from '../../filters/blur-planes.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { PLANES } from '../../memory/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { resizeArea } from '../../sampling/resize.ts';
 import { statistics } from '../../statistics/statistics.ts';
@@ -14,6 +13,7 @@ import { station } from '../station.ts';
 import { decisionSchema, type StyleDecision } from './decision.ts';
 import { filled } from './fill.ts';
 import { carved, guideFrom, guideHeight, ofBands, slantDegrees, standing } from './guide.ts';
+import { planesOf } from './interleaved.ts';
 import { layersOf } from './layers.ts';
 import { type LightRelief, lightRelief, lightScale, lightStrength, paintingLight } from './light.ts';
 import { BROAD, mixed } from './mix.ts';
@@ -21,10 +21,11 @@ import type { PaintedRelief, StyleOutput } from './output.ts';
 import { drawnShareOf, keptShape, ownSize } from './own-size.ts';
 import { newEasel, painting, strokeContrast, strokeList } from './paint.ts';
 import { drawingTo, paletteCount, paletteOf } from './palette.ts';
-import { planStrokes } from './plan.ts';
+import { planStrokes, wishFor } from './plan.ts';
 import { paints, type StyleSettings, settings } from './settings.ts';
 import { simplified } from './simplify.ts';
-import { type Ground, packed, unpacked } from './strokes.ts';
+import { type Ground, packed, type Stroke, unpacked } from './strokes.ts';
+import { toLab } from './to-lab.ts';
 import { toLinear } from './to-linear.ts';
 import { verdict } from './verdict.ts';
 import { views } from './views.ts';
@@ -48,14 +49,7 @@ async function groundOn(join: JoinOutput, frame: Frame, context: WorkContext): P
 
 /** The tile's colours in OKLab. */
 const labOf = ({ picture }: JoinOutput, frame: Frame, context: WorkContext): Promise<Float32Array[]> =>
-  context.part('lab', frame.edges, () => KERNELS.oklabPlanes(picture.planes));
-
-/** OKLab planes as a picture, linear RGB. */
-const seen = async (
-  planes: readonly Float32Array[],
-  { width, height }: Frame,
-  { checkpoint }: Pick<WorkContext, 'checkpoint'>,
-): Promise<Raster> => new Raster(width, height, await runSteps(toLinear(planes), checkpoint));
+  context.part('lab', frame.edges, () => toLab(picture, context));
 
 /** The picture and its height, simplified: L, a, b, height. */
 const simplifiedOf = (
@@ -67,8 +61,8 @@ const simplifiedOf = (
   context.part('simplified', [shape, degrees, frame.reading], async () => {
     const lab = await labOf(join, frame, context);
     const guide = await guideHeight(join, degrees, frame, context);
-    const made = await simplified([...lab, guide], shape, frame, frame.edges, context);
-    await context.onTheWay(() => seen(made, frame, context));
+    const made = await simplified([...lab, guide], shape, frame, context);
+    await context.onTheWay(() => toLinear(made, frame, context));
     return made;
   });
 
@@ -83,10 +77,11 @@ const groundOf = (sides: Ground['sides'], frame: Frame, chosen: StyleSettings): 
 
 type Stroked = Pick<StyleDecision, 'own' | 'drawn' | 'palette' | 'strokes' | 'shape' | 'degrees' | 'sides'>;
 
-/** The picture under strokes, and its ridges: L, a, b, ridge. */
+/** The picture under strokes, and its ridges: L, a, b, ridge. `known` are the strokes where they have just been planned. */
 const strokedOf = (
   simple: readonly Float32Array[],
   decided: Stroked,
+  known: readonly Stroke[] | null,
   chosen: StyleSettings,
   frame: Frame,
   context: WorkContext,
@@ -111,24 +106,28 @@ const strokedOf = (
     // Both outlive a change of the brush.
     const looks = [shape, degrees, frame.reading];
     const on = await context.part('drawn to the palette', [looks, palette, share], () =>
-      runSteps(drawingTo(simple, palette, share), context.checkpoint),
+      drawingTo(simple, palette, share, frame, context),
     );
-    const contrast = await context.part('contrast', looks, () =>
-      runSteps(strokeContrast(simple, frame, frame.edges), context.checkpoint),
-    );
+    const contrast = await context.part('contrast', looks, () => strokeContrast(simple, frame, context));
     await context.checkpoint(0.4);
     const ground = groundOf({ width: sides[0], height: sides[1] }, frame, chosen);
     const layers = layersOf(brush, own, drawn);
-    const planned = unpacked(strokes);
+    const planned = known ?? unpacked(strokes);
     const easel = await newEasel(on, simple, contrast, { edges, drawn }, frame, context);
     // Layer by layer, so that the picture is painted before one's eyes.
     for (const n of layers.keys()) {
       const ofLayer = planned.filter(({ layer }) => layer === n);
       const list = strokeList(ofLayer, layers, ground, frame, palette, chosen);
       await painting(easel, list, seedOf(frame, chosen), frame.edges, context);
-      if (n + 1 < layers.length) await context.onTheWay(() => seen(easel.canvas, frame, context));
+      if (n + 1 < layers.length) {
+        await context.onTheWay(async () =>
+          toLinear(await planesOf(easel.canvas, frame, context), frame, context),
+        );
+      }
     }
-    return easel.canvas;
+    const stroked = await planesOf(easel.canvas, frame, context);
+    context.team.give(easel.canvas, easel.guide);
+    return stroked;
   });
 };
 
@@ -142,13 +141,25 @@ const lightReliefOf = (
 ): Promise<LightRelief> =>
   context.part('light relief', [shape, degrees, frame.reading], async () => {
     const height = await standing(simple[3], guideFrom(join, frame), frame, context);
-    return runSteps(lightRelief(height, frame, frame.edges), context.checkpoint);
+    return lightRelief(height, frame, context);
   });
 
 const spreadOf = (planes: readonly Float32Array[]) => {
   const [a, b] = [statistics(planes[1]), statistics(planes[2])];
   return { a: a.mean, b: b.mean, deviation: Math.hypot(a.deviation, b.deviation) };
 };
+
+/** What is measured of the tile as it was, whatever the dials: its own size, its small drawing, its contrast, its colours' spread. */
+const measuredOf = (lab: readonly Float32Array[], frame: Frame, context: WorkContext) =>
+  context.part('measured', frame.edges, async () => {
+    const own = await ownSize(lab[0], frame, context);
+    const drawn = await drawnShareOf(lab[0], frame, context);
+    const sigma = BROAD * Math.min(frame.width, frame.height);
+    const [broad] = await blurPlanes([{ plane: lab[0], sigma }], frame, context);
+    const narrow = statistics(KERNELS.sumPlanes([lab[0], broad], [1, -1])).deviation;
+    context.team.give(broad);
+    return { own, drawn, narrow, deviation: spreadOf(lab).deviation };
+  });
 
 /** The height that Relief is to read, and the ridges on it. */
 async function reliefOf(
@@ -171,7 +182,7 @@ async function reliefOf(
     ofOcclusion,
     // Asked for later, when nobody waits for this evaluation any more: it may have been stopped.
     bands: () => detailBands(soft.slice(), frame, frame.edges, async () => {}),
-    ridges: ridges.map((value) => value * scale),
+    ridges: KERNELS.sumPlanes([ridges], [scale]),
   };
 }
 
@@ -199,8 +210,7 @@ export const style = station({
     if (!paints(chosen)) return null;
     const on = await groundOn(input, frame, context);
     const lab = await labOf(on, frame, context);
-    const own = await runSteps(ownSize(lab[0], frame, frame.edges), context.checkpoint);
-    const drawn = await runSteps(drawnShareOf(lab[0], frame, frame.edges), context.checkpoint);
+    const { own, drawn, narrow, deviation } = await measuredOf(lab, frame, context);
     const degrees = await slantDegrees(on, frame, context);
     const shape = keptShape(own, drawn, chosen.shape);
     const simple = await simplifiedOf(on, { shape, degrees }, frame, context);
@@ -209,41 +219,36 @@ export const style = station({
     const sides: [number, number] = [frame.width / 2, frame.height / 2];
     const halved = (planes: Float32Array[]) =>
       resizeArea(new Raster(frame.width, frame.height, planes), ...sides).planes;
-    const planned = await runSteps(
-      planStrokes({
+    const ground = groundOf({ width: sides[0], height: sides[1] }, frame, chosen);
+    const planned = await planStrokes(
+      {
         lab: halved(simple.slice(0, 3)),
         alpha: input.alpha && halved([input.alpha])[0],
         layers: layersOf(chosen.brush, own, drawn),
-        ground: groundOf({ width: sides[0], height: sides[1] }, frame, chosen),
+        ground,
+        wish: await context.part('wish', ground, () => wishFor(ground)),
         edges: frame.edges,
         lean: LEAN * chosen.variety,
-      }),
-      context.checkpoint,
+      },
+      context,
     );
     const strokes = packed(planned);
     const stroked = await strokedOf(
       simple,
       { own, drawn, palette, strokes, shape, degrees, sides },
+      planned,
       chosen,
       frame,
       context,
     );
     const relief = await lightReliefOf(on, simple, { shape, degrees }, frame, context);
-    const edge = Math.min(frame.width, frame.height);
-    const broad = await runSteps(
-      blurring(lab[0], frame.width, frame.height, BROAD * edge, frame.edges),
-      context.checkpoint,
-    );
-    const narrow = statistics(KERNELS.sumPlanes([lab[0], broad], [1, -1])).deviation;
     const light = {
       ...(await runSteps(lightScale(relief), context.checkpoint)),
       strength: lightStrength(narrow),
     };
-    const [before, after] = [spreadOf(lab), spreadOf(stroked)];
+    const after = spreadOf(stroked);
     const gain =
-      after.deviation > LEAST_SPREAD
-        ? Math.min(MOST_GAIN, Math.max(1, before.deviation / after.deviation))
-        : 1;
+      after.deviation > LEAST_SPREAD ? Math.min(MOST_GAIN, Math.max(1, deviation / after.deviation)) : 1;
     return {
       own,
       drawn,
@@ -270,38 +275,26 @@ export const style = station({
     const lab = await labOf(on, frame, context);
     const simple = await simplifiedOf(on, decided, frame, context);
     await context.checkpoint(0.4);
-    const stroked = await strokedOf(simple, decided, chosen, frame, context);
+    const stroked = await strokedOf(simple, decided, null, chosen, frame, context);
     await context.checkpoint(0.8);
-    const { gain, a, b } = decided.spread;
-    const middles = [0, a, b];
-    const paint = stroked.slice(0, 3).map((plane, c) => {
-      const own = PLANES.take(plane.length);
-      if (c === 0) own.set(plane);
-      else for (let i = 0; i < own.length; i++) own[i] = middles[c] + (plane[i] - middles[c]) * gain;
-      return own;
-    });
     const relief = await lightReliefOf(on, simple, decided, frame, context);
     const { light, ink, marks, lightDegrees } = chosen;
-    const lightPainted = await runSteps(
-      paintingLight(paint, stroked[3], relief, decided.light, { light, ink, marks, degrees: lightDegrees }),
-      context.checkpoint,
-    );
-    const out: Float32Array[] = [];
-    for (const [c, plane] of paint.entries()) {
-      out.push(await runSteps(mixed(lab[c], plane, chosen.amount, frame, frame.edges), context.checkpoint));
-      PLANES.give(plane);
-    }
-    const picture = await seen(out, frame, context);
-    PLANES.give(...out);
+    const dials = { light, ink, marks, degrees: lightDegrees };
+    const lighting = { stroked, spread: decided.spread, relief, scale: decided.light, dials };
+    const painted = await paintingLight(lighting, frame, context);
+    const out = await mixed(lab, painted.lab, chosen.amount, frame, context);
+    context.team.give(...painted.lab);
+    const picture = await toLinear(out, frame, context);
+    context.team.give(...out);
     const own: StyleOutput = {
       ...input,
       photo: input.picture,
       painted: picture,
       simplified: await context.part('simplified picture', [decided.shape, decided.degrees], () =>
-        seen(simple, frame, context),
+        toLinear(simple, frame, context),
       ),
       relief: null,
-      lightPainted,
+      lightPainted: painted.changed,
     };
     if (chosen.place === 'coats') return own;
     return { ...own, picture, relief: await reliefOf(on, simple, stroked[3], chosen, frame, context) };

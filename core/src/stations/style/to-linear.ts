@@ -1,34 +1,40 @@
-import { oklabToLinear } from '../../colour/oklab.ts';
-import { PLANES } from '../../memory/pool.ts';
-import { inParts, type Steps } from '../../work/steps.ts';
+import { KERNELS } from '../../kernels/kernels.ts';
+import { type Band, bandParts } from '../../raster/band.ts';
+import { Raster } from '../../raster/raster.ts';
+import type { Sides } from '../../raster/sides.ts';
+import type { Sharing } from '../../team/context.ts';
+import { eachBand } from '../../team/in-bands.ts';
+import { task } from '../../team/task.ts';
 
-const SLACK = 1e-4;
-const ROUNDS = 8;
-const isInside = (rgb: readonly number[]) => rgb.every((v) => v >= -SLACK && v <= 1 + SLACK);
-const held = (value: number) => Math.min(1, Math.max(0, value));
+/** Rows between two pauses. */
+const ROWS = 64;
 
-/** Linear RGB 0..1 of an OKLab colour; one that no screen has loses richness, not hue or lightness, until it has. */
-function inGamut(L: number, a: number, b: number): [number, number, number] {
-  const lightness = held(L);
-  const rgb = oklabToLinear(lightness, a, b);
-  if (isInside(rgb)) return rgb;
-  let [low, high] = [0, 1];
-  for (let k = 0; k < ROUNDS; k++) {
-    const middle = (low + high) / 2;
-    if (isInside(oklabToLinear(lightness, a * middle, b * middle))) low = middle;
-    else high = middle;
-  }
-  return oklabToLinear(lightness, a * low, b * low);
-}
-
-/** Planes of linear RGB 0..1 of planes of OKLab. */
-export function* toLinear([L, a, b]: readonly Float32Array[]): Steps<Float32Array[]> {
-  const out = [PLANES.take(L.length), PLANES.take(L.length), PLANES.take(L.length)];
-  yield* inParts(L.length, (from, to) => {
-    for (let i = from; i < to; i++) {
-      const rgb = inGamut(L[i], a[i], b[i]);
-      for (let c = 0; c < 3; c++) out[c][i] = held(rgb[c]);
+/** Linear RGB of rows of OKLab (see `oklabToRgb`), in their places in planes that all of a team see. */
+export const linearBand = task(
+  'linearBand',
+  async (
+    checkpoint,
+    planes: Float32Array[],
+    width: number,
+    into: Float32Array[],
+    band: Band,
+  ): Promise<void> => {
+    for (const { from, to } of bandParts(band, ROWS)) {
+      const rows = (plane: Float32Array) => plane.subarray(from * width, to * width);
+      KERNELS.oklabToRgb(planes.map(rows), into.map(rows));
+      await checkpoint((to - band.from) / (band.to - band.from));
     }
-  });
-  return out;
+  },
+);
+
+/** A picture in linear RGB 0..1 of planes of OKLab, in memory that all of a team see. */
+export async function toLinear(
+  lab: readonly Float32Array[],
+  { width, height }: Sides,
+  context: Sharing,
+): Promise<Raster> {
+  const planes = lab.slice(0, 3).map((plane) => context.team.shared(plane));
+  const into = planes.map(() => context.team.take(width * height));
+  await eachBand(linearBand, [planes, width, into], height, context);
+  return new Raster(width, height, into);
 }
