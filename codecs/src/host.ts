@@ -1,5 +1,6 @@
 import { type EngineHost, type Pixels, reducePixels, reductionFor, type SourceRef } from '@zesty-tile/core';
 import { LRUCache } from 'lru-cache';
+import { collectNow } from './collect.ts';
 import { decodePicture } from './decode.ts';
 
 /** Memory for decoded pictures where nothing else is asked for: a large photo and the maps supplied with it. */
@@ -53,6 +54,7 @@ export function sourceHost(
     kept.get(source.sha256) ?? underWay.get(source.sha256) ?? decode(source);
 
   return {
+    collect: collectNow,
     async pixels(source, shortEdge, kind) {
       return reducePixels(await decoded(source), reductionFor(source, shortEdge), kind);
     },

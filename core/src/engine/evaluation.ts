@@ -15,6 +15,8 @@ export const WORKING_SIZE = 512;
 export interface EngineHost extends PictureReader {
   /** Threads that share the work, where there are more than this one. */
   team?: Team;
+  /** Releases memory that nobody holds any more, where that waits to be asked. */
+  collect?(): void;
 }
 
 export interface EvaluationRequest {

@@ -9,7 +9,7 @@ import { sweepTask } from '../stations/relief/occlusion.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
 import { deviationBand, squaresBand } from '../stations/style/contrast.ts';
 import { flowBand, tensorBand } from '../stations/style/flow.ts';
-import { interleaveBand, planesBand } from '../stations/style/interleaved.ts';
+import { channelBand, planesBand } from '../stations/style/interleaved.ts';
 import { lightBand, lightReliefBand } from '../stations/style/light.ts';
 import { mixTask } from '../stations/style/mix.ts';
 import { guideBand } from '../stations/style/paint.ts';
@@ -35,7 +35,7 @@ export const TASKS: readonly AnyTask[] = [
   drawTableBand,
   drawToBand,
   flowBand,
-  interleaveBand,
+  channelBand,
   labBand,
   lightBand,
   lightReliefBand,

@@ -20,6 +20,7 @@ import { settingsIn, stationOf } from './stations.ts';
 /** One evaluation: the stations along a path, in their order. */
 export class Walk {
   #request: EvaluationRequest;
+  readonly #collect: () => void;
   #stages: Stages;
   #timings: Partial<Record<StationName, number>> = {};
   #longest: Step;
@@ -29,6 +30,7 @@ export class Walk {
 
   constructor(host: EngineHost, cache: Cache, request: EvaluationRequest) {
     this.#request = request;
+    this.#collect = () => host.collect?.();
     this.#path = pathTo(request.until);
     this.#longest = { station: this.#path[0], ms: 0 };
     this.#progress = new Progress(this.#path, (name, done) => request.onProgress?.(name, done));
@@ -66,6 +68,7 @@ export class Walk {
         this.#progress.done(name);
       }
       this.#release(at, outputs);
+      if (this.#request.tileOnly) this.#collect();
     }
     const made = this.#made(outputs);
     this.#request.onMade?.(made);

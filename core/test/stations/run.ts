@@ -80,6 +80,7 @@ export const unpainted = (picture: Raster, alpha: Float32Array | null = null) =>
   relief: null,
   painted: null,
   simplified: null,
+  fineLeft: 0,
   lightPainted: 0,
 });
 

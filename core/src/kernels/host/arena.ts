@@ -4,7 +4,7 @@ import { PLANES } from '../../memory/pool.ts';
 const START = 65536;
 const PAGE = 65536;
 /** A memory larger than this is not kept for the next call. */
-const KEPT_BYTES = 160 * 2 ** 20;
+const KEPT_BYTES = 64 * 2 ** 20;
 
 /** Memory of a WASM instance, handed out from its start for one call of a kernel. */
 export class Arena {

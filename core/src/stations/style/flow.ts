@@ -30,14 +30,22 @@ export interface Wish extends Flow {
   weight: number;
 }
 
-/** Products of the slopes of rows of three planes, weighed and added up, into the planes of a tensor. */
+/** Products of the slopes of rows of a plane, times a weight, added to the planes of a tensor. */
 export const tensorBand = task(
   'tensorBand',
-  async (checkpoint, planes: Float32Array[], field: Field, into: Tensor, band: Band): Promise<void> => {
+  async (
+    checkpoint,
+    plane: Float32Array,
+    weight: number,
+    field: Field,
+    into: Tensor,
+    band: Band,
+  ): Promise<void> => {
     for (const rows of bandParts(band, ROWS)) {
-      const made = KERNELS.structureTensor(planes, WEIGHTS, field, rows);
-      for (const [k, plane] of [into.xx, into.xy, into.yy].entries()) {
-        plane.set(made[k], rows.from * field.width);
+      const made = KERNELS.structureTensor([plane], [weight], field, rows);
+      const first = rows.from * field.width;
+      for (const [k, sums] of [into.xx, into.xy, into.yy].entries()) {
+        for (let i = 0; i < made[k].length; i++) sums[first + i] += made[k][i];
       }
       PLANES.give(...made);
       await checkpoint((rows.to - band.from) / (band.to - band.from));
@@ -56,14 +64,17 @@ export async function structureTensor(
   outer: number,
   context: Sharing,
 ): Promise<Tensor> {
+  const { team } = context;
   const field = { width, height, edges };
-  const blurs = lab.slice(0, 3).map((plane) => ({ plane, sigma: inner }));
-  const smooth = await blurPlanes(blurs, field, context);
-  const empty = () => context.team.take(width * height);
-  const products: Tensor = { xx: empty(), xy: empty(), yy: empty() };
-  await eachBand(tensorBand, [smooth, field, products], height, context);
+  const zeros = () => team.take(width * height).fill(0);
+  const products: Tensor = { xx: zeros(), xy: zeros(), yy: zeros() };
+  for (const [c, weight] of WEIGHTS.entries()) {
+    const [smooth] = await blurPlanes([{ plane: lab[c], sigma: inner }], field, context);
+    await eachBand(tensorBand, [smooth, weight, field, products], height, context);
+    team.give(smooth);
+  }
   const tensor = await averaged(products, field, outer, context);
-  context.team.give(...smooth, products.xx, products.xy, products.yy);
+  team.give(products.xx, products.xy, products.yy);
   return tensor;
 }
 

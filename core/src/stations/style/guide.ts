@@ -1,5 +1,6 @@
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
+import { copyOf } from '../../memory/copy.ts';
 import { PLANES } from '../../memory/pool.ts';
 import { luminance } from '../../planes/luminance.ts';
 import { summing } from '../../planes/summing.ts';
@@ -8,7 +9,8 @@ import type { Frame } from '../../tile/frame.ts';
 import { turnedNormals } from '../../tile/given.ts';
 import { runSteps } from '../../work/steps.ts';
 import type { JoinOutput } from '../join/output.ts';
-import { detailBands, logOf, weightedSum } from '../relief/bands.ts';
+import { bandSum } from '../relief/band-sum.ts';
+import { detailBands, logOf } from '../relief/bands.ts';
 import { greyOf } from '../relief/grey.ts';
 import { heightOfNormals } from '../relief/integrate.ts';
 import { fromAbove, lightInTile, slantHeight } from '../relief/slant.ts';
@@ -70,11 +72,11 @@ export async function standing(
 ): Promise<Float32Array> {
   if (from !== 'tone') return guide;
   const { weights, isDarkHigh } = frame.reading;
-  const bands = await detailBands(guide.slice(), frame, frame.edges, checkpoint);
-  const signed = weights.map((weight) => (isDarkHigh ? -weight : weight));
-  const height = await runSteps(weightedSum(bands, signed), checkpoint);
-  PLANES.give(...bands);
-  return height;
+  const shares = weights.map((weight) => ({
+    weight: isDarkHigh ? -weight : weight,
+    clean: (band: Float32Array) => band,
+  }));
+  return bandSum(copyOf(guide), frame, frame.edges, checkpoint, shares);
 }
 
 const SOFT = 0.002;

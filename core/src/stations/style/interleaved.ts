@@ -6,17 +6,11 @@ import type { Sharing } from '../../team/context.ts';
 import { eachBand } from '../../team/in-bands.ts';
 import { task } from '../../team/task.ts';
 
-/** Rows of four planes as pixels of four values, in their place in an array of all. */
-export const interleaveBand = task(
-  'interleaveBand',
-  (_checkpoint, planes: Float32Array[], width: number, out: Float32Array, band: Band): void => {
-    const [p, q, r, s] = planes;
-    for (let i = band.from * width, at = 4 * i; i < band.to * width; i++, at += 4) {
-      out[at] = p[i];
-      out[at + 1] = q[i];
-      out[at + 2] = r[i];
-      out[at + 3] = s[i];
-    }
+/** Rows of a plane as one of the four values of each pixel, in their place. */
+export const channelBand = task(
+  'channelBand',
+  (_checkpoint, plane: Float32Array, c: number, width: number, out: Float32Array, band: Band): void => {
+    for (let i = band.from * width, at = 4 * i + c; i < band.to * width; i++, at += 4) out[at] = plane[i];
   },
 );
 
@@ -33,19 +27,6 @@ export const planesBand = task(
     }
   },
 );
-
-/** Four planes as pixels of four values, in memory that all of a team see. */
-export async function interleaved(
-  planes: readonly Float32Array[],
-  { width, height }: Sides,
-  context: Sharing,
-): Promise<Float32Array> {
-  const { team } = context;
-  const out = team.take(planes.length * width * height);
-  const shared = planes.map((plane) => team.shared(plane));
-  await eachBand(interleaveBand, [shared, width, out], height, context);
-  return out;
-}
 
 /** The four values of each pixel as planes that all of a team see. */
 export async function planesOf(

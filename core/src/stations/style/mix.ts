@@ -54,7 +54,7 @@ export function* mixing(
   return out;
 }
 
-/** One plane mixed, into one that all of a team see. */
+/** One plane mixed, in its place. */
 export const mixTask = task(
   'mix',
   async (
@@ -63,28 +63,24 @@ export const mixTask = task(
     repainted: Float32Array,
     amount: number,
     field: Field,
-    into: Float32Array,
   ): Promise<void> => {
     const made = await runSteps(mixing(own, repainted, amount, field), checkpoint);
-    into.set(made);
+    repainted.set(made);
     PLANES.give(made);
   },
 );
 
-/** Repainted planes mixed with the tile's own, each as `mixing` has it, in memory that all of a team see. */
+/** Repainted planes, which all of a team see, mixed with the tile's own as `mixing` has it, in their place. */
 export async function mixed(
   own: readonly Float32Array[],
   repainted: readonly Float32Array[],
   amount: number,
   { width, height, edges }: Field,
   { team, checkpoint }: Sharing,
-): Promise<Float32Array[]> {
+): Promise<void> {
   const field = { width, height, edges };
-  const out = repainted.map(({ length }) => team.take(length));
   const given = repainted.map((plane, c): GivenOf<typeof mixTask> => {
-    const [under, over] = [team.shared(own[c]), team.shared(plane)];
-    return [under, over, amount, field, out[c]];
+    return [team.shared(own[c]), plane, amount, field];
   });
   await team.each(mixTask, given, () => {}, checkpoint);
-  return out;
 }

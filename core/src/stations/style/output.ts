@@ -23,8 +23,10 @@ export interface StyleOutput extends JoinOutput {
   relief: PaintedRelief | null;
   /** The repainted picture, linear RGB, wherever it is used; null where nothing is painted. */
   painted: Raster | null;
-  /** The simplified picture under the strokes, linear RGB; null where nothing is painted. */
-  simplified: Raster | null;
+  /** The simplified picture under the strokes, OKLab; null where nothing is painted, and at sizes at which nobody looks at it. */
+  simplified: Float32Array[] | null;
+  /** Deviation of the fine lightness that is left in it. */
+  fineLeft: number;
   /** Mean change of OKLab lightness by the painted light alone. */
   lightPainted: number;
 }

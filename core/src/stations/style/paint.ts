@@ -135,27 +135,20 @@ export const guideBand = task(
   },
 );
 
-/**
- * An easel to paint on. `on` (pixels of the simplified picture, OKLab, drawn to its palette) is what strokes lie on, `guide` are
- * the planes that they must be like, by its `contrast`; all stay as they are.
- */
-export async function newEasel(
-  on: Float32Array,
-  guide: readonly Float32Array[],
+/** Pixels that strokes must be like: those of three planes, and by their contrast how unlike they may be. In memory that all of a team see. */
+export async function guideOf(
+  planes: readonly Float32Array[],
   contrast: Float32Array,
   { edges: kept, drawn }: Pick<Manner, 'edges'> & { drawn: number },
   { width, height }: Sides,
   context: Sharing,
-): Promise<Easel> {
+): Promise<Float32Array> {
   const { team } = context;
   const looseness = (1.9 - 1.7 * kept) * (1 - FOR_DRAWING * drawn);
-  const canvas = team.take(on.length);
-  canvas.set(on);
-  await context.checkpoint(0);
-  const planes = [...guide.slice(0, 3), contrast].map((plane) => team.shared(plane));
-  const pixels = team.take(on.length);
-  await eachBand(guideBand, [planes, width, looseness, pixels], height, context);
-  return { canvas, guide: pixels, width, height };
+  const shared = [...planes.slice(0, 3), contrast].map((plane) => team.shared(plane));
+  const pixels = team.take(4 * width * height);
+  await eachBand(guideBand, [shared, width, looseness, pixels], height, context);
+  return pixels;
 }
 
 /** Numbers of 64 bits in memory that all of a team see. */

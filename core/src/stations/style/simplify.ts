@@ -5,7 +5,7 @@ import type { Sharing } from '../../team/context.ts';
 import { eachBand } from '../../team/in-bands.ts';
 import { task } from '../../team/task.ts';
 import { flowBand, structureTensor } from './flow.ts';
-import { interleaved, planesOf } from './interleaved.ts';
+import { channelBand, planesOf } from './interleaved.ts';
 import { type AlongFlow, shockBand, smoothBand } from './simplify-band.ts';
 
 /** Lengths as shares of the smallest shape kept. */
@@ -36,15 +36,18 @@ export const signsBand = task(
   },
 );
 
-/** Bright and dark sides of edges: above and below 0, −1..1, by the difference of two Gaussians. */
+/** Bright and dark sides of edges: above and below 0, −1..1, by the difference of two Gaussians. The lightness is given back. */
 async function edgeSigns(
   lightness: Float32Array,
   field: Field,
   sigma: number,
   context: Sharing,
 ): Promise<Float32Array> {
-  const blurs = [sigma, sigma * WIDER].map((by) => ({ plane: lightness, sigma: by }));
-  const [narrow, wide] = await blurPlanes(blurs, field, context);
+  const [narrow] = await blurPlanes([{ plane: lightness, sigma }], field, context);
+  context.team.give(lightness);
+  // Variances of Gaussians add.
+  const more = sigma * Math.sqrt(WIDER * WIDER - 1);
+  const [wide] = await blurPlanes([{ plane: narrow, sigma: more }], field, context);
   await eachBand(signsBand, [narrow, wide, field.width], field.height, context);
   context.team.give(wide);
   return narrow;
@@ -61,14 +64,15 @@ export function stepsAlong(sigma: number, apart: number): AlongFlow {
 /**
  * Shapes simplified and their contours kept: smoothed along the structure, sharpened across it, twice (Kyprianidis & Kang
  * 2011; shock filter: Osher & Rudin 1990). `planes` are L, a, b (OKLab) and a height, which goes along, so that relief looks
- * carved; `shape` is the size of the smallest shape kept, as a share of the shorter edge. The planes stay as they are; what is
- * made all of a team see.
+ * carved; `shape` is the size of the smallest shape kept, as a share of the shorter edge. The planes stay as they are, and `onRead` is told
+ * when they are not needed any more; what is made all of a team see.
  */
 export async function simplified(
   planes: readonly Float32Array[],
   shape: number,
   { width, height, edges }: Field,
   context: Sharing,
+  onRead = () => {},
 ): Promise<Float32Array[]> {
   const { team } = context;
   const field = { width, height, edges };
@@ -85,9 +89,13 @@ export async function simplified(
       context,
     );
   // Two arrays in turns: each step reads one and writes the other.
-  const soft = await blurred(planes, BEFORE * c);
-  const pixels = await interleaved(soft, field, context);
-  team.give(...soft);
+  const pixels = team.take(4 * width * height);
+  for (const [k, plane] of planes.entries()) {
+    const [soft] = await blurred([plane], BEFORE * c);
+    await eachBand(channelBand, [soft, k, width, pixels], height, context);
+    team.give(soft);
+  }
+  onRead();
   const other = team.take(pixels.length);
   const reach = Math.max(1, Math.round(ACROSS * c));
   const along = stepsAlong(ALONG * c, STEP * c);
@@ -98,11 +106,12 @@ export async function simplified(
     await eachBand(smoothBand, [how, along, other, lightness], height, context);
     const signs = await edgeSigns(lightness, field, ACROSS * c, context);
     await eachBand(shockBand, [{ ...how, pixels: other, signs }, steps, pixels], height, context);
-    team.give(lightness, signs);
+    team.give(signs);
   }
   const after = Math.min(AFTER_MOST, AFTER * edge);
+  team.give(other, flow);
   const sharp = await planesOf(pixels, field, context);
-  team.give(pixels, other, flow);
+  team.give(pixels);
   const made = await blurred(sharp, after);
   team.give(...sharp);
   return made;

@@ -1,8 +1,9 @@
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import type { Raster } from '../../raster/raster.ts';
+import { takingLightness } from '../../planes/lightness.ts';
 import { statistics } from '../../statistics/statistics.ts';
 import type { WorkContext } from '../../team/context.ts';
+import { ALONE } from '../../team/team.ts';
 import type { Frame } from '../../tile/frame.ts';
 import type { Verdict } from '../../verdict.ts';
 import { runSteps } from '../../work/steps.ts';
@@ -10,6 +11,7 @@ import type { JoinOutput } from '../join/output.ts';
 import type { StyleDecision } from './decision.ts';
 import { BROAD } from './mix.ts';
 import type { StyleOutput } from './output.ts';
+import { fineContrast } from './parts.ts';
 import { seamRank } from './seam-rank.ts';
 import type { StyleSettings } from './settings.ts';
 
@@ -18,10 +20,6 @@ const EVEN = 0.005;
 /** A step over the edge this many times as large as the largest inside is a seam. */
 const SEAM = 1.25;
 const FLAT = 1e-6;
-/** What counts as fine detail: finer than this share of the shorter edge. */
-const FINE = 0.004;
-
-const lightnessOf = ({ planes }: Raster) => KERNELS.oklabPlanes(planes)[0];
 
 /** How the painting went: what was simplified, what light was painted in, and whether broad lightness stayed. */
 export async function verdict(
@@ -42,25 +40,19 @@ export async function verdict(
       figures: [],
     };
   }
-  const [before, after] = [lightnessOf(input.picture), lightnessOf(painted)];
+  const before = await runSteps(takingLightness(input.picture), checkpoint);
+  const after = await runSteps(takingLightness(painted), checkpoint);
   await checkpoint(0.2);
   const edge = Math.min(frame.width, frame.height);
-  const change = after.map((value, i) => value - before[i]);
+  const change = KERNELS.sumPlanes([after, before], [1, -1]);
   const broad = await runSteps(
     blurring(change, frame.width, frame.height, BROAD * edge, frame.edges),
     checkpoint,
   );
   const { min, max } = statistics(broad);
   const evenness = Math.max(Math.abs(min), Math.abs(max));
-  const fineOf = async (plane: Float32Array) => {
-    const soft = await runSteps(
-      blurring(plane, frame.width, frame.height, FINE * edge, frame.edges),
-      checkpoint,
-    );
-    return statistics(plane.map((value, i) => value - soft[i])).deviation;
-  };
-  const [own, left] = [await fineOf(before), await fineOf(lightnessOf(output.simplified!))];
-  const gone = own > FLAT ? 1 - left / own : 0;
+  const own = await fineContrast(before, frame, { team: ALONE, checkpoint });
+  const gone = own > FLAT ? 1 - output.fineLeft / own : 0;
   const [seamBefore, seam] = [before, after].map((plane) => seamRank(plane, frame, frame.edges));
   const didNotMeet = seamBefore.excess > SEAM;
   const isSeamNew = seam.excess > SEAM && !didNotMeet;

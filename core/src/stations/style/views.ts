@@ -1,8 +1,18 @@
+import { KERNELS } from '../../kernels/kernels.ts';
+import { Raster } from '../../raster/raster.ts';
 import type { View } from '../view.ts';
 import type { StyleOutput } from './output.ts';
 
 interface Outputs {
   style?: StyleOutput;
+}
+
+/** The simplified picture, made when it is looked at. */
+function simplifiedIn({ simplified, picture }: StyleOutput): Raster | null {
+  if (!simplified) return null;
+  const out = Raster.filled(picture.width, picture.height, 3);
+  KERNELS.oklabToRgb(simplified, out.planes);
+  return out;
 }
 
 export const views = {
@@ -16,6 +26,6 @@ export const views = {
     title: 'Simplified',
     kind: 'colour',
     before: 'joined',
-    raster: ({ style }: Outputs) => (style ? (style.simplified ?? style.picture) : null),
+    raster: ({ style }: Outputs) => (style ? (simplifiedIn(style) ?? style.picture) : null),
   },
 } satisfies Record<string, View>;

@@ -1,8 +1,7 @@
 import { blurring } from '../../../filters/gaussian.ts';
-import { KERNELS } from '../../../kernels/kernels.ts';
 import { PLANES } from '../../../memory/pool.ts';
+import { takingLightness } from '../../../planes/lightness.ts';
 import { takingLuminance } from '../../../planes/luminance.ts';
-import { madeInParts } from '../../../planes/made-in-parts.ts';
 import { mapping } from '../../../planes/mapped.ts';
 import { summing } from '../../../planes/summing.ts';
 import { choice, number } from '../../../settings/kinds.ts';
@@ -113,14 +112,6 @@ export interface RangeHow {
   supplied: GivenMap;
 }
 
-/** Lightness of the colour below as the eye has it: L of OKLab (Ottosson 2020). */
-async function toneOf({ below, context }: Scene): Promise<Float32Array> {
-  const { planes } = below.colour;
-  const lightness = (from: number, to: number) =>
-    KERNELS.oklabPlanes(planes.map((plane) => plane.subarray(from, to)))[0];
-  return runSteps(madeInParts(planes[0].length, lightness), context.checkpoint);
-}
-
 /** A supplied map as values 0..1: of a normal map how far it leans, of a colour its luminance. Null where it was not supplied. */
 async function suppliedMap({ input, context }: Scene, map: GivenMap): Promise<Float32Array | null> {
   const given = input.style.given[map];
@@ -139,7 +130,7 @@ export async function valuesOf(
   const { below, context } = scene;
   switch (map) {
     case 'tone':
-      return toneOf(scene);
+      return runSteps(takingLightness(below.colour), context.checkpoint);
     case 'supplied':
       return suppliedMap(scene, supplied);
     case 'luminance':
