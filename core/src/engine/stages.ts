@@ -134,6 +134,11 @@ export class Stages {
     return { input: station.reads.length === 1 ? outputs[station.reads[0].name] : outputs, keys };
   }
 
+  /** Releases memory that nobody holds any more, where a set is made. */
+  collect(): void {
+    if (this.#request.tileOnly) this.#host.collect?.();
+  }
+
   /** What a station needs to work, for parts that depend on these keys. */
   context(name: StationName, key: string): WorkContext {
     return {
@@ -151,6 +156,7 @@ export class Stages {
         this.#cache.set(partKey, made);
         return made;
       },
+      collect: () => this.collect(),
       onTheWay: async (make) => this.#request.onTheWay?.(name, make),
       known: (part, dependsOn) => this.#cache.get(keyOf([key, part, dependsOn])),
       picture: async (ref, shortEdge, planes) => {

@@ -1,5 +1,6 @@
 import { blurColumns, blurRows } from '../filters/blur-planes.ts';
 import { resampleGrid } from '../sampling/resample-grid.ts';
+import { blendBand } from '../stations/coats/blend/over.ts';
 import { drawBand } from '../stations/coats/mask/draw-band.ts';
 import { divideBand } from '../stations/even/divide-band.ts';
 import { toneBand } from '../stations/gauge/tone-band.ts';
@@ -26,6 +27,7 @@ import type { AnyTask } from '../team/task.ts';
 /** Every task that members of a team share. */
 export const TASKS: readonly AnyTask[] = [
   bandStrengths,
+  blendBand,
   blendTask,
   blurColumns,
   blurRows,

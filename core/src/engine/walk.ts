@@ -20,7 +20,6 @@ import { settingsIn, stationOf } from './stations.ts';
 /** One evaluation: the stations along a path, in their order. */
 export class Walk {
   #request: EvaluationRequest;
-  readonly #collect: () => void;
   #stages: Stages;
   #timings: Partial<Record<StationName, number>> = {};
   #longest: Step;
@@ -30,7 +29,6 @@ export class Walk {
 
   constructor(host: EngineHost, cache: Cache, request: EvaluationRequest) {
     this.#request = request;
-    this.#collect = () => host.collect?.();
     this.#path = pathTo(request.until);
     this.#longest = { station: this.#path[0], ms: 0 };
     this.#progress = new Progress(this.#path, (name, done) => request.onProgress?.(name, done));
@@ -68,7 +66,7 @@ export class Walk {
         this.#progress.done(name);
       }
       this.#release(at, outputs);
-      if (this.#request.tileOnly) this.#collect();
+      this.#stages.collect();
     }
     const made = this.#made(outputs);
     this.#request.onMade?.(made);

@@ -66,29 +66,31 @@ type AddLayer = (
   at: number,
 ) => void;
 
-/** What becomes of values −1..1 of gradient noise, in place: as they are, billowed or ridged (Musgrave 1994). */
-const BENT = {
-  fractal(values: Float64Array) {
-    for (let k = 0; k < values.length; k++) values[k] = 0.5 + 0.5 * values[k];
+/** Adds values −1..1 of gradient noise times a weight: as they are, billowed or ridged (Musgrave 1994). One loop each is much quicker. */
+const ADD_BENT = {
+  fractal(values: Float64Array, weight: number, out: Float32Array, at: number) {
+    for (let k = 0; k < values.length; k++) out[at + k] += weight * (0.5 + 0.5 * values[k]);
   },
-  billowed(values: Float64Array) {
-    for (let k = 0; k < values.length; k++) values[k] = Math.abs(values[k]);
+  billowed(values: Float64Array, weight: number, out: Float32Array, at: number) {
+    for (let k = 0; k < values.length; k++) out[at + k] += weight * Math.abs(values[k]);
   },
-  ridged(values: Float64Array) {
-    for (let k = 0; k < values.length; k++) values[k] = (1 - Math.abs(values[k])) ** 2;
+  ridged(values: Float64Array, weight: number, out: Float32Array, at: number) {
+    for (let k = 0; k < values.length; k++) {
+      const ridge = 1 - Math.abs(values[k]);
+      out[at + k] += weight * (ridge * ridge);
+    }
   },
 };
 
 /** A layer of gradient noise. */
-function gradientLayer(kind: keyof typeof BENT, lattice: Lattice, seed: number): AddLayer {
+function gradientLayer(kind: keyof typeof ADD_BENT, lattice: Lattice, seed: number): AddLayer {
   const noise = gradientRow(lattice, seed);
-  const bend = BENT[kind];
+  const add = ADD_BENT[kind];
   let values = new Float64Array(0);
   return (xs, ys, { times, weight }, out, at) => {
     if (values.length !== xs.length) values = new Float64Array(xs.length);
     noise(xs, ys, times, values);
-    bend(values);
-    for (let k = 0; k < values.length; k++) out[at + k] += weight * values[k];
+    add(values, weight, out, at);
   };
 }
 

@@ -26,6 +26,8 @@ export interface WorkContext {
   onTheWay(make: () => Promise<Raster>): Promise<void>;
   /** Threads that may share what takes long. */
   team: Team;
+  /** Releases memory that nobody holds any more, where a set is made. */
+  collect(): void;
   /** A stored picture as values 0..1 (the fourth plane its alpha), reduced as far as `shortEdge` pixels of its shorter side are left. */
   picture(ref: SourceRef, shortEdge: number, planes: 1 | 3 | 4): Promise<Raster>;
 }
@@ -63,6 +65,7 @@ export const PLAIN_CONTEXT: WorkContext = {
   part: async (_name, _dependsOn, make) => make(),
   known: () => undefined,
   onTheWay: async () => {},
+  collect: () => {},
   picture: async () => {
     throw new Error('There are no stored pictures here.');
   },

@@ -106,7 +106,8 @@ export class Crew implements Team {
           } else if ('failure' in given) reject(new Error(given.failure));
           else {
             put(k, given.made as Made);
-            ask(member);
+            // The last ones are not given to somebody who is still at work.
+            if (left.length > 1 || member.waiting.size <= 1) ask(member);
             resolve();
           }
         });

@@ -28,14 +28,16 @@ export function bandsOf(rows: number, team: Team, each = BANDS_EACH): Band[] {
   return Array.from({ length: count }, (_, k) => ({ from: cut(k), to: cut(k + 1) }));
 }
 
-/** A task done on bands of rows by all of a team; each writes into what it is given. */
+/** A task done on bands of rows by all of a team, none with fewer than `least`; each writes into what it is given. */
 export const eachBand = <Given extends unknown[]>(
   task: Task<[...Given, band: Band], void>,
   given: Given,
   rows: number,
   { team, checkpoint }: Sharing,
+  least = 1,
 ): Promise<void> => {
-  const tasks = bandsOf(rows, team, SMALL_BANDS_EACH).map((band): [...Given, Band] => [...given, band]);
+  const each = Math.max(1, Math.min(SMALL_BANDS_EACH, Math.floor(rows / least / team.size)));
+  const tasks = bandsOf(rows, team, each).map((band): [...Given, Band] => [...given, band]);
   return team.each(task, tasks, () => {}, checkpoint);
 };
 

@@ -40,3 +40,10 @@ export const ALONE: Team = {
     }
   },
 };
+
+/** A copy of a plane that all of a team see, to be given back. */
+export function sharedCopy(plane: Float32Array, team: Team): Float32Array {
+  const out = team.take(plane.length);
+  out.set(plane);
+  return out;
+}

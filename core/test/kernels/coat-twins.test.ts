@@ -1,11 +1,12 @@
-import { Raster, runToEnd } from '@zesty-tile/core';
+import { Raster } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { KERNELS, type Kernels } from '../../src/kernels/kernels.ts';
 import { REFERENCE } from '../../src/kernels/registry.ts';
 import { latticeOf } from '../../src/lattice/lattice.ts';
 import { BLEND_MODES, BLEND_NAMES } from '../../src/stations/coats/blend/modes.ts';
-import { blendingColour } from '../../src/stations/coats/blend/over.ts';
+import { blendColour } from '../../src/stations/coats/blend/over.ts';
+import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { farthest, noisePlane } from '../fields.ts';
 
 /** How far a twin may be off, of values about 1. */
@@ -44,7 +45,7 @@ describe('twins of the kernels of coats', () => {
     });
   }
 
-  it('leave what is not covered as it is, to the bit, more than a block of it', () => {
+  it('leave what is not covered as it is, to the bit, more than a block of it', async () => {
     const length = 2 ** 16 + 5;
     const below = new Raster(
       length,
@@ -54,7 +55,7 @@ describe('twins of the kernels of coats', () => {
     const before = below.planes.map((plane) => plane.slice());
     const cover = new Float32Array(length);
     cover[length - 1] = 1;
-    runToEnd(blendingColour(below, [0, 0, 0], cover, BLEND_MODES.multiply, false));
+    await blendColour(below, [0, 0, 0], cover, 'multiply', false, PLAIN_CONTEXT);
     for (let c = 0; c < 3; c++) {
       expect(below.planes[c].subarray(0, length - 1)).to.deep.equal(before[c].subarray(0, length - 1));
       expect(below.planes[c][length - 1]).to.be.below(1e-3);

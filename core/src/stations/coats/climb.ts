@@ -1,16 +1,14 @@
 import { keyOf } from '../../hashing/key-of.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { copyOf } from '../../memory/copy.ts';
-import { PLANES } from '../../memory/pool.ts';
 import { Raster } from '../../raster/raster.ts';
 import { albedoOf, metallicChannel } from '../../surface/metalness.ts';
 import { type SurfaceChannel, strided } from '../../surface/surface.ts';
 import type { WorkContext } from '../../team/context.ts';
+import { sharedCopy, type Team } from '../../team/team.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { inParts, runSteps, type Steps } from '../../work/steps.ts';
 import { blendingHeight } from './blend/heights.ts';
-import { BLEND_MODES } from './blend/modes.ts';
-import { type Above, blendingChannel, blendingColour } from './blend/over.ts';
+import { type Above, blendChannel, blendColour } from './blend/over.ts';
 import { KEPT_SIZE, keyOfFrame } from './kept.ts';
 import { type Channel, isColourChannel, type Layers } from './layers.ts';
 import { coatCover, combining, partPlane } from './mask/cover.ts';
@@ -87,15 +85,13 @@ function* weaken(cover: SurfaceChannel, strength: number): Steps<SurfaceChannel>
   return typeof cover === 'number' ? plane[0] : plane;
 }
 
-const ownCover = (cover: SurfaceChannel): SurfaceChannel =>
-  typeof cover === 'number' ? cover : copyOf(cover);
+const ownCover = (cover: SurfaceChannel, team: Team): SurfaceChannel =>
+  typeof cover === 'number' ? cover : sharedCopy(cover, team);
 
 /** Gives back what nobody reads any more. */
-const giveBack = (...all: (SurfaceChannel | Above)[]): void => {
-  for (const one of all) {
-    if (one instanceof Raster) PLANES.give(...new Set(one.planes));
-    else if (one instanceof Float32Array) PLANES.give(one);
-  }
+const giveBack = (one: SurfaceChannel | Above, team: Team): void => {
+  if (one instanceof Raster) team.give(...new Set(one.planes));
+  else if (one instanceof Float32Array) team.give(one);
 };
 
 /** The picture that a colour is blended into: what is below, or a copy of it where others still look at it. */
@@ -103,18 +99,19 @@ function colourBelow(
   below: Layers,
   channel: 'colour' | 'emission' | 'f0',
   isReadLater: boolean,
-  { frame: { width, height }, own }: Climb,
+  { frame: { width, height }, context: { team }, own }: Climb,
 ): Raster {
   const known = below[channel];
   if (known instanceof Raster) {
     const isFree = own.delete(known) && !isReadLater;
-    return isFree ? new Raster(width, height, known.planes) : known.mapPlanes(copyOf);
+    const copied = (plane: Float32Array) => sharedCopy(plane, team);
+    return isFree ? new Raster(width, height, known.planes) : known.mapPlanes(copied);
   }
   const of: readonly number[] = known ?? [0, 0, 0];
   return new Raster(
     width,
     height,
-    of.map((value) => PLANES.take(width * height).fill(value)),
+    of.map((value) => team.take(width * height).fill(value)),
   );
 }
 
@@ -127,26 +124,24 @@ async function withOutput(
   isReadLater: boolean,
   climb: Climb,
 ): Promise<Layers> {
-  const { frame, own } = climb;
-  const { checkpoint } = climb.context;
-  const { channel } = output;
-  const mode = BLEND_MODES[output.blend];
+  const { frame, own, context } = climb;
+  const { channel, blend } = output;
   if (isColourChannel(channel) && value.kind === 'colour') {
     const picture = colourBelow(below, channel, isReadLater, climb);
     own.add(picture);
-    await runSteps(blendingColour(picture, value.of, share, mode, output.inLight), checkpoint);
+    await blendColour(picture, value.of, share, blend, output.inLight, context);
     return { ...below, [channel]: picture };
   }
   if (isColourChannel(channel) || value.kind === 'colour') return below;
   if (channel === 'height') {
-    const heightMm = copyOf(below.heightMm);
+    const heightMm = sharedCopy(below.heightMm, context.team);
     own.add(heightMm);
-    await runSteps(blendingHeight(heightMm, value.of, share, output.heightBlend), checkpoint);
+    await runSteps(blendingHeight(heightMm, value.of, share, output.heightBlend), context.checkpoint);
     return { ...below, heightMm };
   }
-  const before = ownCover(below[channel] ?? 1);
+  const before = ownCover(below[channel] ?? 1, context.team);
   const count = frame.width * frame.height;
-  const blended = await runSteps(blendingChannel(before, value.of, share, mode, count), checkpoint);
+  const blended = await blendChannel(before, value.of, share, blend, count, context);
   if (typeof blended !== 'number') own.add(blended);
   return { ...below, [channel]: blended };
 }
@@ -162,25 +157,25 @@ async function withStrength(
 ): Promise<Layers> {
   const { frame } = climb;
   const count = frame.width * frame.height;
-  const { checkpoint } = climb.context;
+  const { checkpoint, team } = climb.context;
   const isWhole = output.strength === 1 && !value.cover;
-  let share = isWhole ? cover : await runSteps(weaken(ownCover(cover), output.strength), checkpoint);
+  let share = isWhole ? cover : await runSteps(weaken(ownCover(cover, team), output.strength), checkpoint);
   if (value.cover) share = await runSteps(combining(share, value.cover, 'and', count), checkpoint);
   const layers = share === 0 ? below : await withOutput(below, output, value, share, isReadLater, climb);
-  if (!isWhole) giveBack(share);
-  if (value.isOwn) giveBack(value.of);
+  if (!isWhole) giveBack(share, team);
+  if (value.isOwn) giveBack(value.of, team);
   return layers;
 }
 
 /** Where a coat is, 0..1: its own mask within those of its groups, as strong as all of them. */
 async function wholeCover({ coat, groups }: UsedCoat, scene: Scene): Promise<SurfaceChannel> {
-  const { checkpoint } = scene.context;
+  const { checkpoint, team } = scene.context;
   const count = scene.frame.width * scene.frame.height;
   let cover = await runSteps(weaken(await coatCover(coat.parts, scene), coat.strength), checkpoint);
   for (const group of groups) {
     const own = await runSteps(weaken(await coatCover(group.parts, scene), group.strength), checkpoint);
     cover = await runSteps(combining(cover, own, 'and', count), checkpoint);
-    if (own !== cover) giveBack(own);
+    if (own !== cover) giveBack(own, team);
   }
   return cover;
 }
@@ -205,8 +200,8 @@ async function keepFace(cover: SurfaceChannel, key: string, { frame, context }: 
 /** Bytes other than 0 where a cover is whole. */
 function faceOf(cover: SurfaceChannel, { width, height }: Frame): Uint8Array {
   const face = new Uint8Array(width * height);
-  const { plane, step } = strided(cover);
-  for (let i = 0; i < face.length; i++) face[i] = plane[i * step] >= COVERED ? 1 : 0;
+  if (typeof cover === 'number') return face.fill(cover >= COVERED ? 1 : 0);
+  for (let i = 0; i < face.length; i++) face[i] = cover[i] >= COVERED ? 1 : 0;
   return face;
 }
 
@@ -245,18 +240,18 @@ async function withCoat(used: UsedCoat, below: Layers, key: string, climb: Climb
       .some((later) => readsOf(later).includes(output.channel as never));
     layers = await withStrength(layers, output, value, scene.cover, isReadLater, climb);
   }
-  giveBack(scene.cover);
-  release(below, layers, climb.own);
+  giveBack(scene.cover, climb.context.team);
+  release(below, layers, climb);
   return layers;
 }
 
 /** Gives back what only the layers below a coat had, now that it lies over them. */
-function release(below: Layers, above: Layers, own: Set<unknown>): void {
+function release(below: Layers, above: Layers, { own, context: { team } }: Climb): void {
   for (const name of ['heightMm', 'roughness', 'metallic', 'opacity'] as const) {
     const plane = below[name];
     if (plane === above[name] || !(plane instanceof Float32Array) || !own.delete(plane)) continue;
     forgetShape(plane);
-    PLANES.give(plane);
+    team.give(plane);
   }
 }
 
@@ -353,6 +348,7 @@ async function climbed(
       climb.own.clear();
     }
     await context.checkpoint((k + 1) / coats.length);
+    if (!isKept) context.collect();
   }
   return { layers, climb };
 }

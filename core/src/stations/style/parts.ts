@@ -4,7 +4,7 @@ import { Slabs } from '../../memory/slabs.ts';
 import { Raster } from '../../raster/raster.ts';
 import { statistics } from '../../statistics/statistics.ts';
 import type { Sharing, WorkContext } from '../../team/context.ts';
-import { ALONE } from '../../team/team.ts';
+import { ALONE, sharedCopy } from '../../team/team.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { runSteps } from '../../work/steps.ts';
 import type { JoinOutput } from '../join/output.ts';
@@ -125,11 +125,7 @@ export const strokedOf = (
     const on = await context.part('drawn to the palette', [looks, palette, share], () =>
       drawingTo(simple, palette, share, frame, context),
     );
-    let canvas = on;
-    if (!context.isSparing) {
-      canvas = context.team.take(on.length);
-      canvas.set(on);
-    }
+    const canvas = context.isSparing ? on : sharedCopy(on, context.team);
     await context.checkpoint(0.4);
     const easel = { canvas, guide, width: frame.width, height: frame.height };
     const ground = groundOf({ width: sides[0], height: sides[1] }, frame, chosen);

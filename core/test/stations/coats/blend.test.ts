@@ -6,7 +6,8 @@ import type { SeparableRule as Separable, Triple } from '../../../src/kernels/bl
 import { blendingHeight } from '../../../src/stations/coats/blend/heights.ts';
 import { lumOf, satOf } from '../../../src/stations/coats/blend/hsl.ts';
 import { BLEND_MODES, type BlendName } from '../../../src/stations/coats/blend/modes.ts';
-import { blendingChannel, blendingColour } from '../../../src/stations/coats/blend/over.ts';
+import { blendChannel, blendColour } from '../../../src/stations/coats/blend/over.ts';
+import { PLAIN_CONTEXT } from '../../../src/team/context.ts';
 
 /** Modes that an independent implementation has too, by its names. */
 const OTHERS: [BlendName, Blend][] = [
@@ -53,7 +54,7 @@ describe('blend modes of coats', () => {
       const below = pairs((x) => CODES[x]);
       const above = pairs((_x, y) => CODES[y]);
       const picture = greyOf(below);
-      runToEnd(blendingColour(picture, greyOf(above), 1, BLEND_MODES[name], false));
+      await blendColour(picture, greyOf(above), 1, name, false, PLAIN_CONTEXT);
       const raw = { width: SIDE, height: SIDE, channels: 3 as const };
       const rgb = (codes: Float32Array) => Buffer.from([...codes].flatMap((code) => [code, code, code]));
       const expected = await sharp(rgb(below), { raw })
@@ -129,34 +130,40 @@ describe('blend modes of coats', () => {
     expect(b).to.be.closeTo(g, 1e-9);
   });
 
-  it('leave what is not covered to the bit, for any mode, and mix plainly covered light linearly', () => {
+  it('leave what is not covered to the bit, for any mode, and mix plainly covered light linearly', async () => {
     const names = Object.keys(BLEND_MODES) as BlendName[];
-    fc.assert(
-      fc.property(triple, triple, fc.constantFrom(...names), fc.boolean(), (below, above, name, isLinear) => {
-        const picture = new Raster(
-          2,
-          1,
-          below.map((value) => Float32Array.of(value, value)),
-        );
-        const before = picture.planes.map((plane) => plane[0]);
-        runToEnd(blendingColour(picture, above, Float32Array.of(0, 0.25), BLEND_MODES[name], isLinear));
-        for (let c = 0; c < 3; c++) {
-          expect(picture.planes[c][0]).to.equal(before[c]);
-          expect(picture.planes[c][1]).to.be.within(-1e-6, 1 + 1e-6);
-          if (name === 'normal') {
-            expect(picture.planes[c][1]).to.be.closeTo(0.75 * before[c] + 0.25 * above[c], 1e-6);
+    await fc.assert(
+      fc.asyncProperty(
+        triple,
+        triple,
+        fc.constantFrom(...names),
+        fc.boolean(),
+        async (below, above, name, isLinear) => {
+          const picture = new Raster(
+            2,
+            1,
+            below.map((value) => Float32Array.of(value, value)),
+          );
+          const before = picture.planes.map((plane) => plane[0]);
+          await blendColour(picture, above, Float32Array.of(0, 0.25), name, isLinear, PLAIN_CONTEXT);
+          for (let c = 0; c < 3; c++) {
+            expect(picture.planes[c][0]).to.equal(before[c]);
+            expect(picture.planes[c][1]).to.be.within(-1e-6, 1 + 1e-6);
+            if (name === 'normal') {
+              expect(picture.planes[c][1]).to.be.closeTo(0.75 * before[c] + 0.25 * above[c], 1e-6);
+            }
           }
-        }
-      }),
+        },
+      ),
       { numRuns: 300 },
     );
   });
 
-  it('of one channel keep one value one value, and fill a plane only where they must', () => {
+  it('of one channel keep one value one value, and fill a plane only where they must', async () => {
     const over = (below: number | Float32Array, above: number, cover: number | Float32Array) =>
-      runToEnd(blendingChannel(below, above, cover, BLEND_MODES.multiply, 2));
-    expect(over(0.5, 0.5, 0.5)).to.be.closeTo(0.375, 1e-12);
-    expect(over(0.5, 0.5, Float32Array.of(0, 1))).to.deep.equal(Float32Array.of(0.5, 0.25));
+      blendChannel(below, above, cover, 'multiply', 2, PLAIN_CONTEXT);
+    expect(await over(0.5, 0.5, 0.5)).to.be.closeTo(0.375, 1e-12);
+    expect(await over(0.5, 0.5, Float32Array.of(0, 1))).to.deep.equal(Float32Array.of(0.5, 0.25));
   });
 
   it('of heights add, raise, lower, replace and level in millimetres', () => {

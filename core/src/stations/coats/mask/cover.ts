@@ -1,9 +1,8 @@
 import { blurring } from '../../../filters/gaussian.ts';
 import { KERNELS } from '../../../kernels/kernels.ts';
-import { copyOf } from '../../../memory/copy.ts';
 import { identityOf } from '../../../memory/identity.ts';
-import { PLANES } from '../../../memory/pool.ts';
 import { partOf, type SurfaceChannel, strided } from '../../../surface/surface.ts';
+import { sharedCopy } from '../../../team/team.ts';
 import { inParts, runSteps, type Steps } from '../../../work/steps.ts';
 import { sigmaOf } from '../../relief/scale.ts';
 import { KEPT_SIZE, keyOfFrame } from '../kept.ts';
@@ -47,7 +46,7 @@ async function kept(
   if (frame.size > KEPT_SIZE || !reads.every((layer) => scene.isLasting(layer))) return make();
   const from = reads.map((layer) => [layer, identityOf(below[layer])]);
   const found = await scene.context.part(name, [key, from, keyOfFrame(frame)], make);
-  return typeof found === 'number' ? found : copyOf(found);
+  return typeof found === 'number' ? found : sharedCopy(found, scene.context.team);
 }
 
 /** What parts read of the layers below. */
@@ -126,7 +125,7 @@ async function combined(parts: readonly Part[], scene: Scene): Promise<SurfaceCh
       continue;
     }
     cover = await runSteps(combining(cover, own, part.how, width * height), scene.context.checkpoint);
-    if (typeof own !== 'number') PLANES.give(own);
+    if (typeof own !== 'number') scene.context.team.give(own);
   }
   return cover ?? 1;
 }

@@ -1,7 +1,7 @@
-import { PLANES } from '../../../memory/pool.ts';
-import type { Band } from '../../../raster/band.ts';
-import { bandsOf } from '../../../team/in-bands.ts';
+import { type Band, bandParts } from '../../../raster/band.ts';
+import { eachBand } from '../../../team/in-bands.ts';
 import { task } from '../../../team/task.ts';
+import { ALONE } from '../../../team/team.ts';
 import type { Frame } from '../../../tile/frame.ts';
 import type { Scene } from '../scene.ts';
 import type { PartKind } from './part.ts';
@@ -15,17 +15,15 @@ const LEAST_SHARED = 128 ** 2;
 const drawerOf = (part: Part, frame: Frame) =>
   (PART_KINDS[part.by] as unknown as PartKind).rows?.(part as never, frame) ?? null;
 
-/** Rows of a part of a mask. They are handed over, as a helper would keep hold of a plane that it shares for long. */
+/** Rows of a part of a mask, in their place in a plane that all of a team see. */
 export const drawBand = task(
   'drawBand',
-  async (checkpoint, part: Part, frame: Frame, { from, to }: Band): Promise<Float32Array> => {
+  async (checkpoint, part: Part, frame: Frame, out: Float32Array, { from, to }: Band): Promise<void> => {
     const draw = drawerOf(part, frame)!;
-    const rows = PLANES.take((to - from) * frame.width);
-    for (let at = from; at < to; at += PAUSE) {
-      draw(rows.subarray((at - from) * frame.width), at, Math.min(to, at + PAUSE));
-      await checkpoint((at - from) / (to - from));
+    for (const rows of bandParts({ from, to }, PAUSE)) {
+      draw(out.subarray(rows.from * frame.width, rows.to * frame.width), rows.from, rows.to);
+      await checkpoint((rows.to - from) / (to - from));
     }
-    return rows;
   },
 );
 
@@ -33,16 +31,10 @@ export const drawBand = task(
 export async function drawnValues(part: Part, { frame, context }: Scene): Promise<Float32Array | null> {
   if (!drawerOf(part, frame)) return null;
   const { width, height } = frame;
-  const out = PLANES.take(width * height);
+  const out = context.team.take(width * height);
   // What others are told of the tile does not carry every stroke of its zones.
   const told = { ...frame, masks: [] };
   const isSmall = out.length < LEAST_SHARED;
-  const bands = isSmall ? [{ from: 0, to: height }] : bandsOf(height, context.team);
-  const put = (rows: Float32Array, k: number) => {
-    out.set(rows, bands[k].from * width);
-    PLANES.give(rows);
-  };
-  const given = bands.map((band): [Part, Frame, Band] => [part, told, band]);
-  await context.team.each(drawBand, given, put, context.checkpoint);
+  await eachBand(drawBand, [part, told, out], height, isSmall ? { ...context, team: ALONE } : context);
   return out;
 }

@@ -1,5 +1,4 @@
-import { blurring } from '../../../filters/gaussian.ts';
-import { PLANES } from '../../../memory/pool.ts';
+import { blurPlanes } from '../../../filters/blur-planes.ts';
 import { takingLightness } from '../../../planes/lightness.ts';
 import { takingLuminance } from '../../../planes/luminance.ts';
 import { mapping } from '../../../planes/mapped.ts';
@@ -73,12 +72,9 @@ async function wear(scene: Scene, widthMm: number): Promise<Float32Array> {
   const { frame, below, context } = scene;
   const { checkpoint } = context;
   const sigma = Math.min(frame.size / 8, Math.max(SHORTEST_SIGMA, sigmaOf(widthMm, frame)));
-  const around = await runSteps(
-    blurring(below.heightMm, frame.width, frame.height, sigma, frame.edges),
-    checkpoint,
-  );
+  const [around] = await blurPlanes([{ plane: below.heightMm, sigma }], frame, context);
   const local = await runSteps(summing([below.heightMm, around], [1, -1]), checkpoint);
-  PLANES.give(around);
+  context.team.give(around);
   const full = WORN * statistics(local).deviation;
   if (full < 1e-6) return local.fill(0);
   return runSteps(summing([local], [1 / full], { low: 0, high: 1 }), checkpoint);
