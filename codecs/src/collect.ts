@@ -1,6 +1,9 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 
+/** What a helper is told when it is to release memory. */
+export const COLLECT = 'collect';
+
 let collect: (() => void) | null = null;
 
 /**

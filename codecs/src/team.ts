@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { type Answer, Crew, type Helper, READY, type Team } from '@zesty-tile/core';
+import { COLLECT } from './collect.ts';
 
 function helper(): Helper & { end(): Promise<unknown> } {
   const thread = new Worker(new URL('./team-entry.mjs', import.meta.url));
@@ -16,6 +17,7 @@ function helper(): Helper & { end(): Promise<unknown> } {
       if (asked++ === 0) thread.ref();
       thread.postMessage(task);
     },
+    collect: () => thread.postMessage(COLLECT),
     listen(onReady, onAnswer, ended) {
       thread.on('message', (answer: Answer | typeof READY) => {
         if (answer === READY) {

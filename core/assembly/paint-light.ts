@@ -1,6 +1,9 @@
 /** Lightness of ink (OKLab), and how much of the colour under it is left. */
 const INK: f32 = 0.14;
 const UNDER_INK: f32 = 0.25;
+/** How far hollows are cooled at most: of a grey, and of what is yellow in a colour. */
+const COOLEST: f32 = 0.004;
+const COOLED: f32 = 0.6;
 
 function times(v: v128, by: f32): v128 {
   return f32x4.mul(v, f32x4.splat(by));
@@ -20,9 +23,9 @@ function squashed(v: v128): v128 {
   return f32x4.div(v, f32x4.sqrt(plus(f32x4.mul(v, v), 1)));
 }
 
-/** One of a and b: spread from a middle, tinted, and as rich as `left` says. */
-function coloured(own: v128, middle: f32, gain: f32, tint: v128, left: v128): v128 {
-  return f32x4.mul(f32x4.add(plus(times(plus(own, -middle), gain), middle), tint), left);
+/** One of a and b spread from a middle. */
+function spread(own: v128, middle: f32, gain: f32): v128 {
+  return plus(times(plus(own, -middle), gain), middle);
 }
 
 /**
@@ -73,11 +76,15 @@ export function paintLight(
     const lit = f32x4.add(own, change);
     const inked = f32x4.sub(plus(times(own, UNDER_INK), INK), lit);
     v128.store(at, f32x4.add(lit, f32x4.mul(inked, drawn)));
-    const warm = v128.bitselect(f32x4.splat(0.13), f32x4.splat(0.16), f32x4.le(tint, f32x4.splat(0)));
     const a = at + room;
     const b = a + room;
-    v128.store(a, coloured(v128.load(a), middleA, gain, times(tint, 0.03), left));
-    v128.store(b, coloured(v128.load(b), middleB, gain, f32x4.mul(warm, tint), left));
+    v128.store(a, f32x4.mul(f32x4.add(spread(v128.load(a), middleA, gain), times(tint, 0.03)), left));
+    const spreadB = spread(v128.load(b), middleB, gain);
+    // What is nearly grey must not turn blue.
+    const most = plus(times(f32x4.pmax(f32x4.splat(0), spreadB), -COOLED), -COOLEST);
+    const cooled = f32x4.pmax(times(tint, 0.13), most);
+    const warm = v128.bitselect(times(tint, 0.16), cooled, f32x4.gt(tint, f32x4.splat(0)));
+    v128.store(b, f32x4.mul(f32x4.add(spreadB, warm), left));
     let size = f32x4.abs(change);
     if (i + 3 >= count) size = v128.and(size, i32x4.lt_s(i32x4(0, 1, 2, 3), i32x4.splat(count - i)));
     some = f32x4.add(some, size);

@@ -136,7 +136,9 @@ export class Stages {
 
   /** Releases memory that nobody holds any more, where a set is made. */
   collect(): void {
-    if (this.#request.tileOnly) this.#host.collect?.();
+    if (!this.#request.tileOnly) return;
+    this.#host.collect?.();
+    this.#host.team?.collect?.();
   }
 
   /** What a station needs to work, for parts that depend on these keys. */

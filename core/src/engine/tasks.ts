@@ -8,6 +8,7 @@ import { blendTask } from '../stations/join/blend.ts';
 import { bandStrengths } from '../stations/proof/band-strengths.ts';
 import { sweepTask } from '../stations/relief/occlusion.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
+import { colourBand } from '../stations/style/colours.ts';
 import { deviationBand, squaresBand } from '../stations/style/contrast.ts';
 import { flowBand, tensorBand } from '../stations/style/flow.ts';
 import { channelBand, planesBand } from '../stations/style/interleaved.ts';
@@ -19,8 +20,6 @@ import { drawTableBand, drawToBand } from '../stations/style/palette.ts';
 import { planLayer } from '../stations/style/plan.ts';
 import { signsBand } from '../stations/style/simplify.ts';
 import { shockBand, smoothBand } from '../stations/style/simplify-band.ts';
-import { labBand } from '../stations/style/to-lab.ts';
-import { linearBand } from '../stations/style/to-linear.ts';
 import { type Answer, type Asked, answerFrom } from '../team/helper.ts';
 import type { AnyTask } from '../team/task.ts';
 
@@ -38,10 +37,9 @@ export const TASKS: readonly AnyTask[] = [
   drawToBand,
   flowBand,
   channelBand,
-  labBand,
   lightBand,
   lightReliefBand,
-  linearBand,
+  colourBand,
   mixTask,
   guideBand,
   paintPiece,

@@ -57,6 +57,7 @@ export class Walk {
         const begun = performance.now();
         const verdict = await this.#stages.verdict(name, stage);
         verdicts[name] = verdict;
+        this.#stages.collect();
         this.#timings[name] = stage.isNew ? made + performance.now() - begun : 0;
         this.#request.onStation?.(name, verdict, outputs as Partial<StationOutputs>);
       };

@@ -8,6 +8,8 @@ import type { Team } from './team.ts';
 /** A helper as its team sees it, whatever kind of thread it is. */
 export interface Helper {
   ask(task: Asked): void;
+  /** Releases memory that it does not hold any more. */
+  collect?(): void;
   /** Says whom to tell when the helper can be asked, where answers go, and whom to tell when it is no more. */
   listen(onReady: () => void, onAnswer: (answer: Answer) => void, onEnd: () => void): void;
 }
@@ -73,6 +75,10 @@ export class Crew implements Team {
   give(...planes: Float32Array[]): void {
     PLANES.give(...planes);
     this.#planes.give(...planes);
+  }
+
+  collect(): void {
+    for (const { helper } of this.#members) helper.collect?.();
   }
 
   async each<Given extends unknown[], Made>(

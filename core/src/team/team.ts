@@ -12,6 +12,8 @@ export interface Team {
   empty(length: number): Float32Array;
   /** The same, in which anything may stand: one that was given, where there is one. */
   take(length: number): Float32Array;
+  /** Releases memory that none of a team holds any more, where that waits to be asked. */
+  collect?(): void;
   /** Takes planes back, to be written again. Whoever gives them must be the last to hold them; none may be given twice. */
   give(...planes: Float32Array[]): void;
   /**

@@ -22,6 +22,9 @@ export interface LightPainting {
 /** Lightness of ink (OKLab), and how much of the colour under it is left. */
 const INK = 0.14;
 const UNDER_INK = 0.25;
+/** How far hollows are cooled at most: of a grey, and of what is yellow in a colour (OKLab b). */
+const COOLEST = 0.004;
+const COOLED = 0.6;
 const squashed = (value: number) => value / Math.sqrt(1 + value * value);
 
 /**
@@ -54,7 +57,10 @@ export function paintLight(
     const lit = own + change;
     L[i] = lit + (INK + UNDER_INK * own - lit) * drawn;
     a[i] = (by.middleA + (ownA[i] - by.middleA) * by.gain + 0.03 * tint) * left;
-    b[i] = (by.middleB + (ownB[i] - by.middleB) * by.gain + (tint > 0 ? 0.16 : 0.13) * tint) * left;
+    const spreadB = by.middleB + (ownB[i] - by.middleB) * by.gain;
+    // What is nearly grey must not turn blue.
+    const cooled = Math.max(0.13 * tint, -COOLEST - COOLED * Math.max(0, spreadB));
+    b[i] = (spreadB + (tint > 0 ? 0.16 * tint : cooled)) * left;
   }
   return changed;
 }

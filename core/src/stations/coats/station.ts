@@ -19,7 +19,7 @@ import { PART_KINDS } from './mask/parts.ts';
 import type { CoatsOutput } from './output.ts';
 import type { CoatsInput } from './scene.ts';
 import { type CoatsSettings, settings } from './settings.ts';
-import { scaledHeight, shapeOf } from './shaping.ts';
+import { type Shape, scaledHeight, shapeOf } from './shaping.ts';
 import { changes, coatsInUse, coatsOfHeight, essenceOf, opacityPlane } from './stack.ts';
 import { VALUE_KINDS } from './value/values.ts';
 import { verdict } from './verdict.ts';
@@ -64,12 +64,17 @@ async function shaped(
   frame: Frame,
   context: WorkContext,
 ): Promise<Pick<Surface, 'relief' | 'depthMm' | 'normal' | 'cavity' | 'occlusion'>> {
+  const of = async <K extends keyof Shape>(what: K): Promise<Shape[K]> => {
+    const made = await shapeOf(what, heightMm, relief, frame, context);
+    context.collect();
+    return made;
+  };
   return {
     relief: await runSteps(scaledHeight(heightMm, lowMm, highMm), context.checkpoint),
     depthMm: highMm - lowMm,
-    normal: await shapeOf('normal', heightMm, relief, frame, context),
-    cavity: await shapeOf('cavity', heightMm, relief, frame, context),
-    occlusion: await shapeOf('occlusion', heightMm, relief, frame, context),
+    normal: await of('normal'),
+    cavity: await of('cavity'),
+    occlusion: await of('occlusion'),
   };
 }
 

@@ -73,11 +73,11 @@ export async function lightRelief(
 
 /** Contrast (OKLab lightness) at and above which a tile takes all of the light; a quiet one would be drowned in it. */
 const PLAIN_CONTRAST = 0.03;
-const LEAST_STRENGTH = 0.25;
+const LEAST_STRENGTH = 0.12;
 
 /** How strongly light is painted on a tile with this deviation of lightness, of what is narrower than an eighth of it. */
 export const lightStrength = (deviation: number): number =>
-  Math.min(1, LEAST_STRENGTH + ((1 - LEAST_STRENGTH) * deviation) / PLAIN_CONTRAST);
+  LEAST_STRENGTH + (1 - LEAST_STRENGTH) * Math.min(1, deviation / PLAIN_CONTRAST) ** 1.5;
 
 /** The usual size of each part of a relief: its 90 % quantile, measured at the working size. */
 export function* lightScale({

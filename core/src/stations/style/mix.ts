@@ -8,6 +8,8 @@ import { runSteps, type Steps } from '../../work/steps.ts';
 
 /** What is broader than this share of the shorter edge stays the tile's own. */
 export const BROAD = 1 / 8;
+/** How often what is broad is taken from a change: once leaves a quarter of what is about as broad as that (a Gaussian times what it leaves). */
+const TIMES = 3;
 /** σ at which a change is split, as shares of the shorter edge, and how much of each part an amount takes: fine ones first. */
 const SPLITS = [0.0016, 0.006, 0.022];
 const RAMPS: [number, number][] = [
@@ -33,9 +35,11 @@ export function* mixing(
 ): Steps<Float32Array> {
   const edge = Math.min(width, height);
   const change = yield* summing([repainted, own], [1, -1]);
-  const broad = yield* blurring(change, width, height, BROAD * edge, edges);
-  yield* summing([change, broad], [1, -1], {}, change);
-  PLANES.give(broad);
+  for (let k = 0; k < TIMES; k++) {
+    const broad = yield* blurring(change, width, height, BROAD * edge, edges);
+    yield* summing([change, broad], [1, -1], {}, change);
+    PLANES.give(broad);
+  }
   const shares = sharesOf(amount);
   if (shares.every((share) => share === 1)) return yield* summing([own, change], [1, 1], {}, change);
   const out = yield* summing([own, change], [1, shares[0]]);

@@ -9,6 +9,7 @@ import type { Frame } from '../../tile/frame.ts';
 import { runSteps } from '../../work/steps.ts';
 import type { JoinOutput } from '../join/output.ts';
 import { detailBands } from '../relief/bands.ts';
+import { toLab, toLinear } from './colours.ts';
 import type { StyleDecision } from './decision.ts';
 import { filled } from './fill.ts';
 import { carved, guideFrom, guideHeight, ofBands, standing } from './guide.ts';
@@ -23,8 +24,6 @@ import { drawingTo } from './palette.ts';
 import type { StyleSettings } from './settings.ts';
 import { simplified } from './simplify.ts';
 import { type Ground, type Stroke, unpacked } from './strokes.ts';
-import { toLab } from './to-lab.ts';
-import { toLinear } from './to-linear.ts';
 
 /** Depth of the strokes' ridges, as a share of the height's range, at a dial of 1. */
 const RIDGE_DEPTH = 0.35;

@@ -5,6 +5,7 @@ import { runSteps } from '../../work/steps.ts';
 import type { JoinOutput } from '../join/output.ts';
 import { join } from '../join/station.ts';
 import { station } from '../station.ts';
+import { toLinear } from './colours.ts';
 import { decisionSchema, type StyleDecision } from './decision.ts';
 import { slantDegrees } from './guide.ts';
 import { layersOf } from './layers.ts';
@@ -29,7 +30,6 @@ import {
 import { planStrokes, wishFor } from './plan.ts';
 import { paints, settings } from './settings.ts';
 import { packed } from './strokes.ts';
-import { toLinear } from './to-linear.ts';
 import { verdict } from './verdict.ts';
 import { views } from './views.ts';
 

@@ -1,6 +1,7 @@
 import { rollPlane, runToEnd, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
+import { toLinear } from '../../../src/stations/style/colours.ts';
 import { localContrast } from '../../../src/stations/style/contrast.ts';
 import { filled } from '../../../src/stations/style/fill.ts';
 import { layersOf } from '../../../src/stations/style/layers.ts';
@@ -17,7 +18,6 @@ import {
 import { planStrokes, wishFor } from '../../../src/stations/style/plan.ts';
 import { simplified } from '../../../src/stations/style/simplify.ts';
 import { packed, spineOf, storedColour, unpacked } from '../../../src/stations/style/strokes.ts';
-import { toLinear } from '../../../src/stations/style/to-linear.ts';
 import { PLAIN_CONTEXT } from '../../../src/team/context.ts';
 import { farthest, noisePlane, planeOf, rmsBetween, seeded } from '../../fields.ts';
 

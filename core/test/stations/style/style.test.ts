@@ -90,8 +90,7 @@ describe('Style', function () {
     const [before, after] = [lightness(picture), lightness(output.picture)];
     const change = after.map((value, i) => value - before[i]);
     const broad = runToEnd(blurring(change, SIZE, SIZE, SIZE / 8, TORUS));
-    expect(farthest(broad, new Float32Array(broad.length))).to.be.below(0.01);
-    expect(Math.abs(broad.reduce((sum, v) => sum + v, 0) / broad.length)).to.be.below(0.005);
+    expect(farthest(broad, new Float32Array(broad.length))).to.be.below(0.005);
     // Joints stay darker than the slabs beside them.
     const at = (x: number, y: number) => after[y * SIZE + x];
     for (const k of [20, 90, 150, 220]) expect(at(2, k)).to.be.below(at(32, k) - 0.1);
@@ -131,16 +130,16 @@ describe('Style', function () {
   });
 
   it('strokes settled once are the same at any size', async () => {
-    const [small, large] = [slabs(SIZE), slabs(2 * SIZE)];
+    const [small, large] = [slabs(512), slabs(1024)];
     const { decided, output } = await styled(small, { amount: 1 });
-    const replayed = await runStation('style', unpainted(large), { amount: 1 }, frameOf(2 * SIZE), {
+    const replayed = await runStation('style', unpainted(large), { amount: 1 }, frameOf(1024), {
       decided,
     });
-    const reduced = resizeArea(replayed.output.picture, SIZE, SIZE);
+    const reduced = resizeArea(replayed.output.picture, 512, 512);
     const same = rmsBetween(lightness(reduced), lightness(output.picture));
     const { output: other } = await styled(small, { amount: 1, seed: 9 });
-    expect(same).to.be.below(0.02);
-    expect(same).to.be.below(0.6 * rmsBetween(lightness(other.picture), lightness(output.picture)));
+    expect(same).to.be.below(0.015);
+    expect(same).to.be.below(0.5 * rmsBetween(lightness(other.picture), lightness(output.picture)));
   });
 
   it('a team makes the same bytes as one thread alone', async () => {
