@@ -35,9 +35,10 @@ describe('painting a photo', () => {
   let brushed: Look;
   const dials = () => page.getByRole('region', { name: 'Dials' });
   const ways = () => page.getByRole('group', { name: 'Ways of painting' });
-  /** The picture once nothing is measured any more. */
+  /** The picture once nothing is measured any more, and it is drawn finely. */
   const now = async (view = 'styled') => {
     await idle(page);
+    await page.locator(`canvas[data-view="${view}"][data-fine="yes"]`).waitFor();
     return lookOf(page, view);
   };
   /** The picture as soon as it is what is waited for; the last one seen where it never is. */
