@@ -82,7 +82,12 @@ describe('coats', () => {
       `document.querySelector('[data-station="coats"]').textContent.includes('2 coats')`,
     );
     await idle(page);
-    const first = await faces();
+    // The words may still be those of the pattern before it got its colour.
+    let first = await faces();
+    for (let k = 0; k < 600 && first.faces.length <= 20; k++) {
+      await page.evaluate('new Promise(requestAnimationFrame)');
+      first = await faces();
+    }
     expect(first.faces).to.have.length.above(20);
     expect(first.joints).to.not.deep.equal([]);
     await page.getByRole('button', { name: 'Lower Pattern' }).click();
