@@ -1,7 +1,7 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 
-/** What a helper is told when it is to release memory. */
+/** The message to a helper that it is to release memory. */
 export const COLLECT = 'collect';
 
 let collect: (() => void) | null = null;

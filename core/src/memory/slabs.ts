@@ -11,7 +11,7 @@ const PLANES_EACH = 4;
 /**
  * Memory for planes of one size, and for arrays as long as two or four of them, that are used again as soon as they are given back:
  * pieces are halved where smaller ones are wanted, and joined again (buddy system, Knowlton 1965). It is released as a whole, when
- * nobody holds it any more. Other lengths are made anew each time.
+ * nobody holds it any more. For any other length a new array is made each time.
  */
 export class Slabs {
   readonly #plane: number;

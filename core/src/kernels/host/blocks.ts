@@ -63,7 +63,7 @@ export function inPlace(
 }
 
 /**
- * Planes made from others that are as long, value by value, block by block. `make` is told where the blocks of `planes` lie, one
+ * Planes made from others that are as long, value by value, block by block. `make` gets the places of the blocks of `planes`, one
  * behind the other, the bytes of each and how many values; it leaves what it makes in the places of the first of them.
  */
 export function onBlocks(

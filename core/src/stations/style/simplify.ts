@@ -64,7 +64,7 @@ export function stepsAlong(sigma: number, apart: number): AlongFlow {
 /**
  * Shapes simplified and their contours kept: smoothed along the structure, sharpened across it, twice (Kyprianidis & Kang
  * 2011; shock filter: Osher & Rudin 1990). `planes` are L, a, b (OKLab) and a height, which goes along, so that relief looks
- * carved; `shape` is the size of the smallest shape kept, as a share of the shorter edge. The planes stay as they are, and `onRead` is told
+ * carved; `shape` is the size of the smallest shape kept, as a share of the shorter edge. The planes stay as they are; `onRead` is called
  * when they are not needed any more; what is made all of a team see.
  */
 export async function simplified(
