@@ -142,6 +142,23 @@ describe('Style', function () {
     expect(same).to.be.below(0.5 * rmsBetween(lightness(other.picture), lightness(output.picture)));
   });
 
+  it('a large tile, for which memory is spared, is painted to the same bytes', async () => {
+    const picture = slabs(128);
+    const changes = { amount: 1, ink: 0.5 };
+    const { output, decided } = await styled(picture, changes);
+    // Sides of a small tile, the size of a large one: nothing else of Style goes by the size.
+    const large = { ...frameOf(128), size: 4096 };
+    const spared = await runStation('style', unpainted(picture), changes, large, { decided });
+    expect(spared.output.picture.planes).to.deep.equal(output.picture.planes);
+    expect(spared.output.relief.height).to.deep.equal(output.relief!.height);
+    expect(spared.output.relief.ridges).to.deep.equal(output.relief!.ridges);
+    expect(spared.output.fineLeft).to.equal(output.fineLeft);
+    expect(spared.output.simplified).to.equal(null);
+    // What is handed on holds none of the slabs.
+    for (const plane of spared.output.picture.planes)
+      expect(plane.byteLength).to.equal(plane.buffer.byteLength);
+  });
+
   it('a team makes the same bytes as one thread alone', async () => {
     const team: Team = { ...ALONE, size: 4 };
     const input = unpainted(slabs(SIZE));
