@@ -176,21 +176,89 @@ function colours4(code: i32, b0: v128, b1: v128, b2: v128, a0: v128, a1: v128, a
   setLum(code <= COLOR ? lum(b0, b1, b2) : lum(a0, a1, a2));
 }
 
-/** The value below, as much of the blended one as is covered in it, decoded where that is asked for. */
-function covered(linear: v128, below: v128, blended: v128, share: v128, isEncoded: bool): v128 {
-  const value = f32x4.add(below, f32x4.mul(share, f32x4.sub(held(blended), below)));
-  if (!isEncoded) return value;
-  return v128.bitselect(decoded4(value), linear, f32x4.gt(share, f32x4.splat(0)));
+/** Bytes of a plane that go through step by step: what a step leaves stays near the processor. */
+const PART: usize = 2048;
+
+/** The value below, as much of the blended one as is covered. */
+function covered(below: v128, blended: v128, share: v128): v128 {
+  return f32x4.add(below, f32x4.mul(share, f32x4.sub(held(blended), below)));
 }
 
-/** Whether nothing of four pixels is covered, so that they stay as they are. */
-function isBare(share: v128): bool {
-  return !v128.any_true(f32x4.gt(share, f32x4.splat(0)));
+/** Whether nothing of a part is covered, so that it stays as it is. */
+function isBare(cover: usize, bytes: usize): bool {
+  let found = v128.splat<i32>(0);
+  for (let at: usize = 0; at < bytes; at += 16) {
+    found = v128.or(found, f32x4.gt(v128.load(cover + at), f32x4.splat(0)));
+  }
+  return !v128.any_true(found);
+}
+
+/** A part blended by a rule that treats each channel alone. The step of what has one vector for all is 0. */
+function separate(
+  code: i32,
+  below: usize,
+  above: usize,
+  cover: usize,
+  out: usize,
+  bytes: usize,
+  by: usize,
+  per: usize,
+): void {
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const b = v128.load(below + at);
+    v128.store(out + at, covered(b, separable4(code, b, v128.load(above)), v128.load(cover)));
+    above += by;
+    cover += per;
+  }
+}
+
+/** A part of three planes blended by a rule of whole colours. */
+function together(
+  code: i32,
+  below: usize,
+  apart: usize,
+  above: usize,
+  room: usize,
+  cover: usize,
+  out: usize,
+  beside: usize,
+  bytes: usize,
+  by: usize,
+  per: usize,
+): void {
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const b0 = v128.load(below + at);
+    const b1 = v128.load(below + apart + at);
+    const b2 = v128.load(below + 2 * apart + at);
+    colours4(code, b0, b1, b2, v128.load(above), v128.load(above + room), v128.load(above + 2 * room));
+    const share = v128.load(cover);
+    v128.store(out + at, covered(b0, red, share));
+    v128.store(out + beside + at, covered(b1, green, share));
+    v128.store(out + 2 * beside + at, covered(b2, blue, share));
+    above += by;
+    cover += per;
+  }
+}
+
+/** Values encoded into another place, or in their own. */
+function encodedInto(from: usize, to: usize, bytes: usize): void {
+  for (let at: usize = 0; at < bytes; at += 16) v128.store(to + at, encoded4(v128.load(from + at)));
+}
+
+/** A part put back decoded where it is covered. */
+function putDecoded(values: usize, plane: usize, cover: usize, bytes: usize, per: usize): void {
+  for (let at: usize = 0; at < bytes; at += 16) {
+    const isCovered = f32x4.gt(v128.load(cover), f32x4.splat(0));
+    const linear = v128.load(plane + at);
+    v128.store(plane + at, v128.bitselect(decoded4(v128.load(values + at)), linear, isCovered));
+    cover += per;
+  }
 }
 
 /**
  * Blends one plane or three in place; `room` bytes are from one plane to the next, `bytes` of each are blended. What lies above
- * and the cover are planes, or by their flags one vector for all.
+ * and the cover are planes, or by their flags one vector for all. `spare` is room for six parts: each goes through encoding,
+ * blending and decoding one after the other, as steps this short overlap in the processor.
  */
 export function blendPlanes(
   below: usize,
@@ -201,48 +269,42 @@ export function blendPlanes(
   planes: i32,
   code: i32,
   flags: i32,
+  spare: usize,
 ): void {
   const isEncoded: bool = (flags & ENCODED) !== 0;
-  const isOneAbove: bool = (flags & ONE_ABOVE) !== 0;
-  const isOneCover: bool = (flags & ONE_COVER) !== 0;
-  if (isEncoded) {
-    // What lies above is encoded where it is.
-    const count: usize = isOneAbove ? 16 : bytes;
-    for (let c: usize = 0; c < <usize>planes; c++) {
-      for (let at = above + c * room; at < above + c * room + count; at += 16) {
-        v128.store(at, encoded4(v128.load(at)));
+  const by: usize = (flags & ONE_ABOVE) !== 0 ? 0 : 16;
+  const per: usize = (flags & ONE_COVER) !== 0 ? 0 : 16;
+  const count: usize = planes;
+  if (isEncoded && by === 0) {
+    for (let c: usize = 0; c < count; c++) encodedInto(above + c * room, above + c * room, 16);
+  }
+  for (let from: usize = 0; from < bytes; from += PART) {
+    const length = min(PART, bytes - from);
+    const share = per === 0 ? cover : cover + from;
+    if (isBare(share, per === 0 ? 16 : length)) continue;
+    const over = by === 0 ? above : above + from;
+    let under = below + from;
+    let made = under;
+    let apart = room;
+    if (isEncoded) {
+      for (let c: usize = 0; c < count; c++) {
+        encodedInto(under + c * room, spare + c * PART, length);
+        // What lies above is encoded where it is.
+        if (by !== 0) encodedInto(over + c * room, over + c * room, length);
+      }
+      under = spare;
+      made = spare + 3 * PART;
+      apart = PART;
+    }
+    if (code >= HUE) together(code, under, apart, over, room, share, made, apart, length, by, per);
+    else {
+      for (let c: usize = 0; c < count; c++) {
+        separate(code, under + c * apart, over + c * room, share, made + c * apart, length, by, per);
       }
     }
-  }
-  if (code < HUE) {
-    for (let c: usize = 0; c < <usize>planes; c++) {
-      const plane = below + c * room;
-      const over = above + c * room;
-      for (let at: usize = 0; at < bytes; at += 16) {
-        const share = v128.load(isOneCover ? cover : cover + at);
-        if (isBare(share)) continue;
-        const linear = v128.load(plane + at);
-        const a = v128.load(isOneAbove ? over : over + at);
-        const b = isEncoded ? encoded4(linear) : linear;
-        v128.store(plane + at, covered(linear, b, separable4(code, b, a), share, isEncoded));
-      }
+    if (!isEncoded) continue;
+    for (let c: usize = 0; c < count; c++) {
+      putDecoded(made + c * PART, below + c * room + from, share, length, per);
     }
-    return;
-  }
-  for (let at: usize = 0; at < bytes; at += 16) {
-    const share = v128.load(isOneCover ? cover : cover + at);
-    if (isBare(share)) continue;
-    const one = below + at;
-    const over = isOneAbove ? above : above + at;
-    const l0 = v128.load(one);
-    const l1 = v128.load(one + room);
-    const l2 = v128.load(one + 2 * room);
-    const b0 = isEncoded ? encoded4(l0) : l0;
-    const b1 = isEncoded ? encoded4(l1) : l1;
-    const b2 = isEncoded ? encoded4(l2) : l2;
-    colours4(code, b0, b1, b2, v128.load(over), v128.load(over + room), v128.load(over + 2 * room));
-    v128.store(one, covered(l0, b0, red, share, isEncoded));
-    v128.store(one + room, covered(l1, b1, green, share, isEncoded));
-    v128.store(one + 2 * room, covered(l2, b2, blue, share, isEncoded));
   }
 }

@@ -2,6 +2,9 @@ import { BLOCK, vectors } from '../host/blocks.ts';
 import type { Call, WasmHost } from '../host/wasm.ts';
 import type { blendPlanes, reference } from './reference.ts';
 
+/** Bytes that the module works in: six parts of 2048. */
+const SPARE = 6 * 2048;
+
 /** Whether nothing of a block is covered, so that all of it stays as it is. */
 function isBare(cover: Float32Array, from: number, length: number): boolean {
   if (cover.length === 1) return cover[0] <= 0;
@@ -14,8 +17,9 @@ const wasmBlendPlanes =
     call((exports, arena) => {
       const count = below[0].length;
       const room = vectors(Math.min(BLOCK, count));
-      arena.begin(7 * room + 7 * 16);
+      arena.begin(7 * room + SPARE + 8 * 16);
       const [at, over, share] = [arena.room(3 * room), arena.room(3 * room), arena.room(room)];
+      const spare = arena.room(SPARE);
       const put = (plane: Float32Array, to: number, from: number, length: number) => {
         // One value for all is put into one whole vector.
         if (plane.length === 1) arena.view(to, 4).fill(plane[0]);
@@ -33,7 +37,7 @@ const wasmBlendPlanes =
         }
         // A value beyond the last one has no effect where the step is a whole vector.
         put(cover, share, from, length);
-        exports.blendPlanes(at, over, share, room, vectors(length), planes, rule.code, flags);
+        exports.blendPlanes(at, over, share, room, vectors(length), planes, rule.code, flags, spare);
         for (const [c, plane] of below.entries()) plane.set(arena.view(at + c * room, length), from);
       }
     });
