@@ -19,6 +19,7 @@ export { peaksOf, sweepHorizons } from './horizon';
 export { logPlane } from './log-plane';
 export { lookUp } from './look-up';
 export { nearestPatch } from './nearest';
+export { addLayer } from './noise-layers';
 export { gradient, unitNormals } from './normals';
 export { toOklab } from './oklab';
 export { oklabToRgb } from './oklab-to-linear';

@@ -1,4 +1,5 @@
 import { KERNELS } from '../kernels/kernels.ts';
+import type { NoiseLayer } from '../kernels/noise-layers/reference.ts';
 import { finer, type Lattice, nearestLattice, shapeOfLattice } from '../lattice/lattice.ts';
 import type { Sides } from '../raster/sides.ts';
 import { directionalNoise } from './directional.ts';
@@ -53,66 +54,6 @@ export function snappedNoise(
   return { sizeMm: found.size * widthMm, stretch: found.stretch, degrees: found.degrees };
 }
 
-/** The far end of the distances of cellular noise, in cells. */
-const FARTHEST = 1.15;
-const SECOND_FARTHEST = 1.5;
-
-/** Adds a layer of a noise to a row: its places in cells times `times`, its values 0..1 times `weight`. */
-type AddLayer = (
-  xs: Float64Array,
-  ys: Float64Array,
-  { times, weight }: { times: number; weight: number },
-  out: Float32Array,
-  at: number,
-) => void;
-
-/** Adds values −1..1 of gradient noise times a weight: as they are, billowed or ridged (Musgrave 1994). One loop each is much quicker. */
-const ADD_BENT = {
-  fractal(values: Float64Array, weight: number, out: Float32Array, at: number) {
-    for (let k = 0; k < values.length; k++) out[at + k] += weight * (0.5 + 0.5 * values[k]);
-  },
-  billowed(values: Float64Array, weight: number, out: Float32Array, at: number) {
-    for (let k = 0; k < values.length; k++) out[at + k] += weight * Math.abs(values[k]);
-  },
-  ridged(values: Float64Array, weight: number, out: Float32Array, at: number) {
-    for (let k = 0; k < values.length; k++) {
-      const ridge = 1 - Math.abs(values[k]);
-      out[at + k] += weight * (ridge * ridge);
-    }
-  },
-};
-
-/** A layer of gradient noise. */
-function gradientLayer(kind: keyof typeof ADD_BENT, lattice: Lattice, seed: number): AddLayer {
-  const noise = gradientRow(lattice, seed);
-  const add = ADD_BENT[kind];
-  let values = new Float64Array(0);
-  return (xs, ys, { times, weight }, out, at) => {
-    if (values.length !== xs.length) values = new Float64Array(xs.length);
-    noise(xs, ys, times, values);
-    add(values, weight, out, at);
-  };
-}
-
-/** What each kind of cellular noise measures, and what of it comes to 1. */
-const CELL_KINDS = {
-  cells: ['first', FARTHEST],
-  'second-cells': ['second', SECOND_FARTHEST],
-  'cell-edges': ['between', 1],
-  'cell-values': ['value', 1],
-} as const;
-
-/** A layer of cellular noise. */
-function cellLayer(kind: keyof typeof CELL_KINDS, lattice: Lattice, seed: number): AddLayer {
-  const [measure, whole] = CELL_KINDS[kind];
-  let values = new Float64Array(0);
-  return (xs, ys, { times, weight }, out, at) => {
-    if (values.length !== xs.length) values = new Float64Array(xs.length);
-    KERNELS.cellNoise(lattice, seed, xs, ys, times, measure, values);
-    for (let k = 0; k < values.length; k++) out[at + k] += weight * Math.min(1, values[k] / whole);
-  };
-}
-
 /** Values of a noise along a row of the tile: at each share `us` across and at one share down, into `out` from a place on. */
 export type NoiseRow = (us: Float64Array, v: number, out: Float32Array, at: number) => void;
 
@@ -159,14 +100,10 @@ export function noiseRow(shape: NoiseShape, tile: TileSize): NoiseRow {
   const { kind, octaves, gain, warp, seed } = shape;
   const lattice = cellsOfNoise(shape, tile);
   if (kind === 'directional') return directionalRow(shape, lattice);
-  const isGradient = kind === 'fractal' || kind === 'ridged' || kind === 'billowed';
   const whole = Array.from({ length: octaves }, (_, k) => gain ** k).reduce((a, b) => a + b, 0);
-  const layers = Array.from({ length: octaves }, (_, k) => {
-    const finest = finer(lattice, 2 ** k);
-    const add = isGradient
-      ? gradientLayer(kind, finest, seed + 31 * k)
-      : cellLayer(kind, finest, seed + 31 * k);
-    return { add, times: 2 ** k, weight: gain ** k / whole };
+  const layers = Array.from({ length: octaves }, (_, k): NoiseLayer => {
+    const times = 2 ** k;
+    return { lattice: finer(lattice, times), seed: seed + 31 * k, times, weight: gain ** k / whole };
   });
   const places = cellPlaces(lattice, warp, seed);
   return (us, v, out, at) => {
@@ -177,7 +114,6 @@ export function noiseRow(shape: NoiseShape, tile: TileSize): NoiseRow {
         ys[k] += warp * dy[k];
       }
     }
-    out.fill(0, at, at + us.length);
-    for (const layer of layers) layer.add(xs, ys, layer, out, at);
+    KERNELS.noiseLayers(kind, layers, xs, ys, out.subarray(at, at + us.length));
   };
 }

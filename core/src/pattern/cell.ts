@@ -50,7 +50,7 @@ export function inRectangle(
   const dx = Math.abs(x) - (halfWidth - joint - round);
   const dy = Math.abs(y) - (halfHeight - joint - round);
   // Distance to the face, negative within it.
-  const outside = Math.hypot(Math.max(0, dx), Math.max(0, dy));
+  const outside = dx > 0 && dy > 0 ? Math.sqrt(dx * dx + dy * dy) : Math.max(0, dx, dy);
   const inside = Math.min(0, Math.max(dx, dy));
   return joint - (outside + inside - round);
 }

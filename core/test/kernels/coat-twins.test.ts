@@ -2,8 +2,9 @@ import { Raster } from '@zesty-tile/core';
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { KERNELS, type Kernels } from '../../src/kernels/kernels.ts';
+import { BENT, CELL_KINDS, type LayeredNoise } from '../../src/kernels/noise-layers/reference.ts';
 import { REFERENCE } from '../../src/kernels/registry.ts';
-import { latticeOf } from '../../src/lattice/lattice.ts';
+import { finer, latticeOf } from '../../src/lattice/lattice.ts';
 import { BLEND_MODES, BLEND_NAMES } from '../../src/stations/coats/blend/modes.ts';
 import { blendColour } from '../../src/stations/coats/blend/over.ts';
 import { PLAIN_CONTEXT } from '../../src/team/context.ts';
@@ -149,6 +150,32 @@ describe('twins of the kernels of coats', () => {
           const [c, d] = drawn((k, out) => k.cellNoise(lattice, of, xs, ys, 2, measure, out));
           expect(c, measure).to.deep.equal(d);
         }
+      }),
+    );
+  });
+
+  it('sum layers of noise of every kind to the bit', () => {
+    const kinds = [...Object.keys(BENT), ...Object.keys(CELL_KINDS)] as LayeredNoise[];
+    const octaves = fc.integer({ min: 1, max: 4 });
+    fc.assert(
+      fc.property(fc.constantFrom(...kinds), octaves, count, seed, (kind, layers, length, of) => {
+        const lattice = latticeOf(3, 1, -2, 4);
+        const xs = Float64Array.from({ length }, (_, k) => 0.3 + 0.11 * k);
+        const ys = Float64Array.from({ length }, (_, k) => 1.7 - 0.02 * k);
+        const all = Array.from({ length: layers }, (_, k) => ({
+          lattice: finer(lattice, 2 ** k),
+          seed: of + k,
+          times: 2 ** k,
+          weight: 0.6 / (k + 1),
+        }));
+        const [a, b] = both((k) => {
+          const out = new Float32Array(length).fill(9);
+          k.noiseLayers(kind, all, xs, ys, out);
+          return out;
+        });
+        expect(a).to.deep.equal(b);
+        expect(Math.min(...a)).to.be.at.least(0);
+        expect(new Set(a).size).to.be.above(kind === 'cell-values' ? 0 : 1);
       }),
     );
   });

@@ -1,9 +1,10 @@
 import type { Call, WasmHost } from '../host/wasm.ts';
 import { AROUND, type cellNoise, type reference } from './reference.ts';
 
-const MEASURES = { first: 0, second: 1, between: 2, value: 3 };
+/** The codes of what is measured, as the module has them. */
+export const MEASURES = { first: 0, second: 1, between: 2, value: 3 };
 /** Bytes of the points about a cell: three values of each. */
-const POINTS = 8 * 3 * 25;
+export const POINTS = 8 * 3 * 25;
 
 const wasmCellNoise =
   (call: Call): typeof cellNoise =>

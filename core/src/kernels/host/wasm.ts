@@ -28,6 +28,7 @@ export interface Exports {
   addSlopes(...values: number[]): void;
   gradientNoise(...values: number[]): void;
   cellNoise(...values: number[]): void;
+  addLayer(...values: number[]): void;
   levelPlane(...values: number[]): void;
   lookUp(...values: number[]): void;
   searchCut(...values: number[]): number;
