@@ -1,4 +1,5 @@
 import { blurColumns, blurRows } from '../filters/blur-planes.ts';
+import { lightnessBand } from '../filters/lightness.ts';
 import { resampleGrid } from '../sampling/resample-grid.ts';
 import { blendBand } from '../stations/coats/blend/over.ts';
 import { drawBand } from '../stations/coats/mask/draw-band.ts';
@@ -6,6 +7,7 @@ import { divideBand } from '../stations/even/divide-band.ts';
 import { toneBand } from '../stations/gauge/tone-band.ts';
 import { blendTask } from '../stations/join/blend.ts';
 import { bandStrengths } from '../stations/proof/band-strengths.ts';
+import { normalsBand } from '../stations/relief/normals-band.ts';
 import { sweepTask } from '../stations/relief/occlusion.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
 import { colourBand } from '../stations/style/colours.ts';
@@ -38,9 +40,11 @@ export const TASKS: readonly AnyTask[] = [
   flowBand,
   channelBand,
   lightBand,
+  lightnessBand,
   lightReliefBand,
   colourBand,
   mixTask,
+  normalsBand,
   guideBand,
   paintPiece,
   planLayer,

@@ -28,6 +28,7 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { blurPlanes } from '../../src/filters/blur-planes.ts';
+import { lightnessOf } from '../../src/filters/lightness.ts';
 import { gradient } from '../../src/raster/gradient.ts';
 import { bandSum } from '../../src/stations/relief/band-sum.ts';
 import { detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
@@ -36,6 +37,7 @@ import { polarityEvidence } from '../../src/stations/relief/evidence.ts';
 import { shapedHeight } from '../../src/stations/relief/height.ts';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
 import { findNets } from '../../src/stations/relief/net.ts';
+import { normalsByTeam } from '../../src/stations/relief/normals-band.ts';
 import { slantHeight } from '../../src/stations/relief/slant.ts';
 import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
@@ -58,6 +60,10 @@ const OPERATIONS: Record<string, Operation> = {
   'kernels/structure-tensor/reference.ts': (p, e) =>
     KERNELS.structureTensor([p], [1], { ...SIDES, edges: e }, { from: 0, to: SIZE }),
   'kernels/atrous/reference.ts': (p, e) => [KERNELS.atrousSmooth(p, SIZE, SIZE, 1, e)],
+  'filters/lightness.ts': async (p) => {
+    const share = p.map((value) => Math.min(1, Math.max(0, 0.5 + 0.4 * value)));
+    return [await lightnessOf(new Raster(SIZE, SIZE, [share, share, share]), PLAIN_CONTEXT)];
+  },
   'filters/atrous.ts': (p, e) => atrousBands(p, SIZE, SIZE, 4, e),
   'raster/gradient.ts': (p, e) =>
     GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
@@ -71,9 +77,9 @@ const OPERATIONS: Record<string, Operation> = {
     }));
     return [await bandSum(p.slice(), SIDES, e, wait, shares)];
   },
-  'stations/relief/cavity.ts': (p, e) => [
-    runToEnd(localRelief(p, SIDES, 3, e)),
-    runToEnd(cavityMap(p, SIDES, 3, 0.2, { hollows: 1, edges: 0.7 }, e)),
+  'stations/relief/cavity.ts': async (p, edges) => [
+    runToEnd(localRelief(p, SIDES, 3, edges)),
+    await cavityMap(p, { ...SIDES, edges }, 3, 0.2, { hollows: 1, edges: 0.7 }, PLAIN_CONTEXT),
   ],
   'stations/relief/evidence.ts': (p, e) => {
     const { joints, together } = runToEnd(polarityEvidence(p, null, 0, SIDES, e));
@@ -107,6 +113,12 @@ const OPERATIONS: Record<string, Operation> = {
   ],
   'kernels/normals/reference.ts': (p, e) =>
     runToEnd(KERNELS.makingNormals(p, SIDES, 0.02, 1, 'sharp', 'up', e)).planes,
+  'stations/relief/normals-band.ts': async (p, edges) => {
+    const how = { depthShare: 0.02, strength: 1, kernel: 'sharp', normalY: 'up' } as const;
+    const normals = (base: Raster | null) =>
+      normalsByTeam(p, base, { ...SIDES, ...how, edges }, PLAIN_CONTEXT);
+    return (await normals(await normals(null))).planes;
+  },
   'stations/relief/normal-map.ts': (p, e) => normalMap(p, SIDES, 0.02, 1, 'sharp', 'up', e).planes,
   'stations/relief/occlusion.ts': async (p, e) => [
     await visibility(

@@ -1,3 +1,4 @@
+import type { Band } from '../../raster/band.ts';
 import type { Edges } from '../../raster/edges.ts';
 import { type GradientKernel, gradient } from '../../raster/gradient.ts';
 import { Raster } from '../../raster/raster.ts';
@@ -29,7 +30,8 @@ function unitNormals(
 /**
  * Unit normals of a height field. `height` 0..1 over a tile of these sides; `depthShare` is the depth of
  * the full range as a share of the longer edge, so that slopes are true; `strength` scales the slopes.
- * Planes: x to the right, y as `normalY` says, z out; −1..1. Pauses on its way.
+ * Planes: x to the right, y as `normalY` says, z out; −1..1. Of all rows, or of `rows` alone in their place in planes that are
+ * given. Pauses on its way.
  */
 export function* makingNormals(
   height: Float32Array,
@@ -39,13 +41,16 @@ export function* makingNormals(
   kernel: GradientKernel,
   normalY: NormalY,
   edges: Edges,
+  rows: Band = { from: 0, to: sides.height },
+  out: Raster = Raster.filled(sides.width, sides.height, 3),
 ): Steps<Raster> {
-  const { gx, gy } = gradient(height, sides.width, sides.height, kernel, edges);
+  const { gx, gy } = gradient(height, sides.width, sides.height, kernel, edges, rows);
   yield;
-  const nz = new Float32Array(height.length);
+  const nz = new Float32Array(gx.length);
   const scale = depthShare * Math.max(sides.width, sides.height) * strength;
   unitNormals(gx, gy, nz, scale, normalY === 'up' ? 1 : -1);
-  return new Raster(sides.width, sides.height, [gx, gy, nz]);
+  for (const [c, part] of [gx, gy, nz].entries()) out.planes[c].set(part, rows.from * sides.width);
+  return out;
 }
 
 export const reference = { makingNormals };

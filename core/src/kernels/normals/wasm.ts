@@ -12,12 +12,21 @@ const SHARP = 0;
 const CROSSED = 1;
 
 const wasmMakingNormals = (call: Call): typeof makingNormals =>
-  function* (plane, { width, height }, depthShare, strength, kernel, normalY, edges) {
+  function* (
+    plane,
+    { width, height },
+    depthShare,
+    strength,
+    kernel,
+    normalY,
+    edges,
+    { from: first, to } = { from: 0, to: height },
+    out = Raster.filled(width, height, 3),
+  ) {
     const columns = edgeTable(width, BEYOND, BEYOND, edges.x);
     const rows = edgeTable(height, BEYOND, BEYOND, edges.y);
     const [side, centre] = kernel === 'sharp' ? [0, 0] : CROSS[kernel];
     const scale = depthShare * Math.max(width, height) * strength;
-    const out = Raster.filled(width, height, 3);
     const line = 4 * width;
     const most = Math.max(1, Math.floor(BLOCK / width));
     // Rows of a block follow one another from two above its first to two below its last.
@@ -48,8 +57,8 @@ const wasmMakingNormals = (call: Call): typeof makingNormals =>
         exports.unitNormals(gx, gy, nz, line * count, scale, normalY === 'up' ? 1 : -1);
         for (const [c, at] of made.entries()) out.planes[c].set(arena.view(at, width * count), from * width);
       });
-    for (let from = 0; from < height; from += most) {
-      block(from, Math.min(most, height - from));
+    for (let from = first; from < to; from += most) {
+      block(from, Math.min(most, to - from));
       yield;
     }
     return out;

@@ -10,11 +10,11 @@ import { inParts, runSteps, type Steps } from '../../work/steps.ts';
 import { blendingHeight } from './blend/heights.ts';
 import { type Above, blendChannel, blendColour } from './blend/over.ts';
 import { KEPT_SIZE, keyOfFrame } from './kept.ts';
-import { type Channel, isColourChannel, type Layers } from './layers.ts';
+import { type Channel, isColourChannel, LAYERS, type Layers } from './layers.ts';
 import { coatCover, combining, partPlane } from './mask/cover.ts';
 import type { CoatsInput, Scene } from './scene.ts';
 import type { Coat, CoatOutput, CoatsSettings } from './settings.ts';
-import { forgetShape, type Shape, shapeOf } from './shaping.ts';
+import { giveBackShape, type Shape, shapeOf } from './shaping.ts';
 import { coatsInUse, colourLine, essenceOf, isInUse, kindOf, type UsedCoat } from './stack.ts';
 import type { Value } from './value/kind.ts';
 
@@ -92,6 +92,7 @@ const ownCover = (cover: SurfaceChannel, team: Team): SurfaceChannel =>
 const giveBack = (one: SurfaceChannel | Above, team: Team): void => {
   if (one instanceof Raster) team.give(...new Set(one.planes));
   else if (one instanceof Float32Array) team.give(one);
+  else if (typeof one === 'object' && 'tables' in one) team.give(one.values);
 };
 
 /** The picture that a colour is blended into: what is below, or a copy of it where others still look at it. */
@@ -103,7 +104,7 @@ function colourBelow(
 ): Raster {
   const known = below[channel];
   if (known instanceof Raster) {
-    const isFree = own.delete(known) && !isReadLater;
+    const isFree = !isReadLater && own.delete(known);
     const copied = (plane: Float32Array) => sharedCopy(plane, team);
     return isFree ? new Raster(width, height, known.planes) : known.mapPlanes(copied);
   }
@@ -201,7 +202,8 @@ async function keepFace(cover: SurfaceChannel, key: string, { frame, context }: 
 function faceOf(cover: SurfaceChannel, { width, height }: Frame): Uint8Array {
   const face = new Uint8Array(width * height);
   if (typeof cover === 'number') return face.fill(cover >= COVERED ? 1 : 0);
-  for (let i = 0; i < face.length; i++) face[i] = cover[i] >= COVERED ? 1 : 0;
+  // A number of a truth, as a branch would be foreseen wrongly all along a patchy mask.
+  for (let i = 0; i < face.length; i++) face[i] = Number(cover[i] >= COVERED);
   return face;
 }
 
@@ -247,11 +249,12 @@ async function withCoat(used: UsedCoat, below: Layers, key: string, climb: Climb
 
 /** Gives back what only the layers below a coat had, now that it lies over them. */
 function release(below: Layers, above: Layers, { own, context: { team } }: Climb): void {
-  for (const name of ['heightMm', 'roughness', 'metallic', 'opacity'] as const) {
-    const plane = below[name];
-    if (plane === above[name] || !(plane instanceof Float32Array) || !own.delete(plane)) continue;
-    forgetShape(plane);
-    team.give(plane);
+  for (const name of LAYERS) {
+    const layer = below[name];
+    if (layer === above[name] || !own.delete(layer)) continue;
+    if (name === 'heightMm') giveBackShape(below.heightMm, team);
+    if (layer instanceof Raster) team.give(...layer.planes);
+    else if (layer instanceof Float32Array) team.give(layer);
   }
 }
 

@@ -1,11 +1,11 @@
-import { KERNELS } from '../../kernels/kernels.ts';
-import { PLANES } from '../../memory/pool.ts';
 import { summing } from '../../planes/summing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import type { WorkContext } from '../../team/context.ts';
+import type { Team } from '../../team/team.ts';
 import type { Frame } from '../../tile/frame.ts';
-import { inParts, runSteps, type Steps } from '../../work/steps.ts';
+import { runSteps, type Steps } from '../../work/steps.ts';
 import { cavityMap } from '../relief/cavity.ts';
+import { normalsByTeam } from '../relief/normals-band.ts';
 import { occlusionMap } from '../relief/occlusion-map.ts';
 import type { ReliefOutput } from '../relief/output.ts';
 import { cavitySigma } from '../relief/scale.ts';
@@ -29,26 +29,21 @@ export async function normalOf(
   heightMm: Float32Array,
   relief: ReliefOutput,
   frame: Frame,
-  { checkpoint }: Context,
+  { team, checkpoint }: Context,
 ): Promise<Raster> {
   const { kernel, normalStrength, normalY } = relief.shaping.chosen;
   const { depthMm, height } = relief;
-  const added = await runSteps(summing([heightMm, height], [1, -depthMm]), checkpoint);
-  const mm = 1 / 1000 / frame.edgeMetres;
-  const slopes = await runSteps(
-    KERNELS.makingNormals(added, frame, mm, normalStrength, kernel, normalY, frame.edges),
-    checkpoint,
+  const added = team.take(height.length);
+  await runSteps(summing([heightMm, height], [1, -depthMm], {}, added), checkpoint);
+  const { width, edges } = frame;
+  const how = { kernel, normalY, strength: normalStrength, depthShare: 1 / 1000 / frame.edgeMetres };
+  const slopes = await normalsByTeam(
+    added,
+    relief.normal,
+    { ...how, width, height: frame.height, edges },
+    { team, checkpoint },
   );
-  PLANES.give(added);
-  await runSteps(
-    inParts(added.length, (from, to) => {
-      const [base, own] = [relief.normal, slopes].map(({ planes }) =>
-        planes.map((plane) => plane.subarray(from, to)),
-      );
-      KERNELS.addSlopes(base, own);
-    }),
-    checkpoint,
-  );
+  team.give(added);
   return slopes;
 }
 
@@ -68,13 +63,12 @@ export async function cavityOf(
     hollows: chosen.cavityStrength * chosen.cavityHollows,
     edges: chosen.cavityStrength * chosen.cavityEdges,
   };
-  const field = await runSteps(summing([heightMm], [1 / depth]), context.checkpoint);
+  const field = context.team.take(heightMm.length);
+  await runSteps(summing([heightMm], [1 / depth], {}, field), context.checkpoint);
   // A flat relief has no spread of its own to go by.
   const spread = cavitySpread > 0 ? cavitySpread * (relief.depthMm / depth) : FLAT_SPREAD;
-  const made = await runSteps(
-    cavityMap(field, frame, cavitySigma(chosen, frame), spread, strength, frame.edges),
-    context.checkpoint,
-  );
+  const made = await cavityMap(field, frame, cavitySigma(chosen, frame), spread, strength, context);
+  context.team.give(field);
   if (!isCavityGiven) return made;
   return made.map((value, i) => Math.min(1, Math.max(0, relief.cavity[i] + value - 0.5)));
 }
@@ -130,8 +124,12 @@ export async function shapeOf<K extends keyof Shape>(
   return found;
 }
 
-/** Says that a plane will hold another height. */
-export const forgetShape = (heightMm: Float32Array): void => void MADE.delete(heightMm);
+/** Gives back what followed from a height that nobody reads any more. */
+export function giveBackShape(heightMm: Float32Array, team: Team): void {
+  const { normal, cavity, occlusion } = MADE.get(heightMm) ?? {};
+  MADE.delete(heightMm);
+  for (const plane of [...(normal?.planes ?? []), cavity, occlusion]) if (plane) team.give(plane);
+}
 
 /** A height 0..1 between two heights in mm. */
 export function scaledHeight(heightMm: Float32Array, lowMm: number, highMm: number): Steps<Float32Array> {

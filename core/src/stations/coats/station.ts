@@ -130,8 +130,8 @@ function addedTo({ relief: { height, depthMm } }: CoatsInput, { heightMm }: Laye
   let high = 0;
   for (let i = 0; i < height.length; i++) {
     const added = heightMm[i] - depthMm * height[i];
-    low = Math.min(low, added);
-    high = Math.max(high, added);
+    if (added < low) low = added;
+    if (added > high) high = added;
   }
   return [low, high];
 }

@@ -1,5 +1,6 @@
 import { albedoBand, albedoLimits, CHART, type ChartLine } from '../../chart/chart.ts';
 import { takingLuminance } from '../../planes/luminance.ts';
+import { findingPercentiles } from '../../statistics/histogram.ts';
 import { median } from '../../statistics/statistics.ts';
 import { channelAt, type SurfaceChannel } from '../../surface/surface.ts';
 import type { WorkContext } from '../../team/context.ts';
@@ -192,6 +193,8 @@ export async function verdict(
   const y = await runSteps(takingLuminance(output.colour), context.checkpoint);
   const lights = used.flatMap(({ coat }) => coat.outputs.filter((one) => one.by === 'light' && one.on));
   const repeats = used.some(repeatsPicture);
+  // A copy of all values, as exact percentiles take one, would be the largest thing that a set has to hold.
+  const [middle] = await runSteps(findingPercentiles(y, [50]), context.checkpoint);
   await context.checkpoint(0.3);
   const measured: Measured = {
     changed: 100 * changedShare(output, input),
@@ -206,7 +209,7 @@ export async function verdict(
   const [low, high] = output.addedMm;
   const figures = [
     { id: 'changed', label: 'Colour changed', value: measured.changed, unit: '%' },
-    { id: 'median', label: 'Median albedo Y', value: median(y), unit: '' },
+    { id: 'median', label: 'Median albedo Y', value: middle, unit: '' },
     { id: 'beyond', label: 'Beyond any surface', value: measured.beyond, unit: '%', limit: BEYOND },
     { id: 'half', label: 'Neither metal nor not', value: measured.half, unit: '%', limit: HALF_METAL },
     { id: 'light', label: 'Light painted in', value: measured.light, unit: '%', limit: LIGHT },
@@ -233,7 +236,7 @@ export async function verdict(
   return {
     state: found.length > 0 ? 'look' : 'fine',
     brief: found[0]?.[0] ?? (inUse === 1 ? '1 coat' : `${inUse} coats`),
-    sentence: `${inUse === 1 ? 'One coat changes' : `${inUse} coats change`} the colour of ${measured.changed.toFixed(0)} % of the tile; its median is ${median(y).toFixed(3)}.${heights}`,
+    sentence: `${inUse === 1 ? 'One coat changes' : `${inUse} coats change`} the colour of ${measured.changed.toFixed(0)} % of the tile; its median is ${middle.toFixed(3)}.${heights}`,
     advice: found[0]?.[1] ?? '',
     figures,
   };

@@ -1,8 +1,10 @@
-import { blurring } from '../../filters/gaussian.ts';
+import { blurPlanes } from '../../filters/blur-planes.ts';
+import { blurring, type Field } from '../../filters/gaussian.ts';
 import { summing } from '../../planes/summing.ts';
 import type { Edges } from '../../raster/edges.ts';
 import type { Sides } from '../../raster/sides.ts';
-import { inParts, type Steps } from '../../work/steps.ts';
+import type { Sharing } from '../../team/context.ts';
+import { inParts, runSteps, type Steps } from '../../work/steps.ts';
 
 /** Height less its surroundings at `sigma` px: positive on ridges, negative in hollows. */
 export function* localRelief(
@@ -30,22 +32,26 @@ function twoSided(local: Float32Array, hollow: number, edge: number): void {
 }
 
 /** Signed cavity 0..1, 0.5 where flat, darker in hollows; `spread` is the deviation that fills a third. */
-export function* cavityMap(
+export async function cavityMap(
   height: Float32Array,
-  sides: Sides,
+  field: Field,
   sigma: number,
   spread: number,
   strength: CavityStrength,
-  edges: Edges,
-): Steps<Float32Array> {
-  if (!(spread > 0)) return new Float32Array(height.length).fill(0.5);
+  sharing: Sharing,
+): Promise<Float32Array> {
+  const { checkpoint, team } = sharing;
+  if (!(spread > 0)) return team.take(height.length).fill(0.5);
   const [hollow, edge] = [strength.hollows, strength.edges].map((one) => one / (6 * spread));
+  const [around] = await blurPlanes([{ plane: height, sigma }], field, sharing);
   if (hollow === edge) {
-    const around = yield* blurring(height, sides.width, sides.height, sigma, edges);
     const range = { base: 0.5, low: 0, high: 1 };
-    return yield* summing([height, around], [edge, -edge], range, around);
+    return runSteps(summing([height, around], [edge, -edge], range, around), checkpoint);
   }
-  const local = yield* localRelief(height, sides, sigma, edges);
-  yield* inParts(local.length, (from, to) => twoSided(local.subarray(from, to), hollow, edge));
+  const local = await runSteps(summing([height, around], [1, -1], {}, around), checkpoint);
+  await runSteps(
+    inParts(local.length, (from, to) => twoSided(local.subarray(from, to), hollow, edge)),
+    checkpoint,
+  );
   return local;
 }

@@ -1,5 +1,4 @@
 import { blurring } from '../../filters/gaussian.ts';
-import { KERNELS } from '../../kernels/kernels.ts';
 import { summing } from '../../planes/summing.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { repeated } from '../../sampling/repeat.ts';
@@ -12,6 +11,7 @@ import { weightedSum } from './bands.ts';
 import type { ReliefDecision, ReliefInput } from './decision.ts';
 import { normalsOf, reoriented } from './detail-normal.ts';
 import type { RawHeight } from './height.ts';
+import { normalsByTeam } from './normals-band.ts';
 import { sigmaOf } from './scale.ts';
 import type { ReliefSettings } from './settings.ts';
 
@@ -62,7 +62,7 @@ async function bandHeight(
 /** The normals of the tile: of its height with fine detail of their own, or as given; with a detail normal laid over. */
 export async function normals(
   { style }: ReliefInput,
-  height: Float32Array,
+  relief: Float32Array,
   raw: RawHeight,
   chosen: ReliefSettings,
   decided: ReliefDecision,
@@ -71,11 +71,9 @@ export async function normals(
 ): Promise<Raster> {
   const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;
   const { kernel, normalY } = chosen;
+  const { width, height, edges } = frame;
   const ofHeight = (field: Float32Array, strength: number) =>
-    runSteps(
-      KERNELS.makingNormals(field, frame, depthShare, strength, kernel, normalY, frame.edges),
-      context.checkpoint,
-    );
+    normalsByTeam(field, null, { width, height, edges, depthShare, strength, kernel, normalY }, context);
   const soft = async (field: Float32Array) => {
     const sigma = sigmaOf(chosen.normalSoftMm, frame);
     if (sigma <= LEAST_SIGMA) return field;
@@ -88,10 +86,10 @@ export async function normals(
     base = turnedNormals(given, frame.turnDegrees + style.turnDegrees, chosen.normalY === 'up');
   else {
     const weights = fineWeights(chosen);
-    let field = height;
+    let field = relief;
     if (weights.some((weight) => weight !== 0)) {
       const fine = await bandHeight(raw, weights, chosen, decided, context.checkpoint);
-      field = await runSteps(summing([height, fine], [1, 1], {}, fine), context.checkpoint);
+      field = await runSteps(summing([relief, fine], [1, 1], {}, fine), context.checkpoint);
     }
     base = await ofHeight(await soft(field), chosen.normalStrength);
   }

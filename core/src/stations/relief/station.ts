@@ -271,19 +271,16 @@ export const relief = station({
       ],
       () =>
         suppliedCavity ??
-        runSteps(
-          cavityMap(
-            height,
-            frame,
-            cavitySigma(chosen, frame),
-            cavitySpread,
-            {
-              hollows: chosen.cavityStrength * chosen.cavityHollows,
-              edges: chosen.cavityStrength * chosen.cavityEdges,
-            },
-            frame.edges,
-          ),
-          context.checkpoint,
+        cavityMap(
+          height,
+          frame,
+          cavitySigma(chosen, frame),
+          cavitySpread,
+          {
+            hollows: chosen.cavityStrength * chosen.cavityHollows,
+            edges: chosen.cavityStrength * chosen.cavityEdges,
+          },
+          context,
         ),
     );
     await context.checkpoint(0.4);

@@ -1,6 +1,6 @@
 import { blurring } from '../../filters/gaussian.ts';
+import { lightnessOf } from '../../filters/lightness.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
-import { takingLightness } from '../../planes/lightness.ts';
 import { statistics } from '../../statistics/statistics.ts';
 import type { WorkContext } from '../../team/context.ts';
 import { ALONE } from '../../team/team.ts';
@@ -40,8 +40,9 @@ export async function verdict(
       figures: [],
     };
   }
-  const before = await runSteps(takingLightness(input.picture), checkpoint);
-  const after = await runSteps(takingLightness(painted), checkpoint);
+  const sharing = { team: ALONE, checkpoint };
+  const before = await lightnessOf(input.picture, sharing);
+  const after = await lightnessOf(painted, sharing);
   await checkpoint(0.2);
   const edge = Math.min(frame.width, frame.height);
   const change = KERNELS.sumPlanes([after, before], [1, -1]);
@@ -51,7 +52,7 @@ export async function verdict(
   );
   const { min, max } = statistics(broad);
   const evenness = Math.max(Math.abs(min), Math.abs(max));
-  const own = await fineContrast(before, frame, { team: ALONE, checkpoint });
+  const own = await fineContrast(before, frame, sharing);
   const gone = own > FLAT ? 1 - output.fineLeft / own : 0;
   const [seamBefore, seam] = [before, after].map((plane) => seamRank(plane, frame, frame.edges));
   const didNotMeet = seamBefore.excess > SEAM;

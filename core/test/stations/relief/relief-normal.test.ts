@@ -1,4 +1,4 @@
-import { type Frame, normalMap, Raster, runToEnd, STATIONS, sampleBilinear, TORUS } from '@zesty-tile/core';
+import { type Frame, normalMap, Raster, STATIONS, sampleBilinear, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { cavityMap } from '../../../src/stations/relief/cavity.ts';
 import { normalsOf, reoriented } from '../../../src/stations/relief/detail-normal.ts';
@@ -179,10 +179,10 @@ describe('height mixed from two', () => {
 });
 
 describe('cavity', () => {
-  it('has a dark and a light part of their own strength', () => {
+  it('has a dark and a light part of their own strength', async () => {
     const of = (hollows: number, edges: number) =>
-      runToEnd(cavityMap(bump, sides, 4, 0.1, { hollows, edges }, TORUS));
-    const [both, dark, light] = [of(1, 1), of(1, 0), of(0, 1)];
+      cavityMap(bump, { ...sides, edges: TORUS }, 4, 0.1, { hollows, edges }, PLAIN_CONTEXT);
+    const [both, dark, light] = [await of(1, 1), await of(1, 0), await of(0, 1)];
     for (let i = 0; i < 4096; i++) {
       expect(dark[i]).to.be.closeTo(Math.min(0.5, both[i]), 1e-6);
       expect(light[i]).to.be.closeTo(Math.max(0.5, both[i]), 1e-6);

@@ -1,11 +1,12 @@
 import { blurPlanes } from '../../../filters/blur-planes.ts';
-import { takingLightness } from '../../../planes/lightness.ts';
+import { lightnessOf } from '../../../filters/lightness.ts';
 import { takingLuminance } from '../../../planes/luminance.ts';
 import { mapping } from '../../../planes/mapped.ts';
 import { summing } from '../../../planes/summing.ts';
 import { choice, number } from '../../../settings/kinds.ts';
 import { statistics } from '../../../statistics/statistics.ts';
 import type { SurfaceChannel } from '../../../surface/surface.ts';
+import { sharedCopy } from '../../../team/team.ts';
 import { GIVEN_MAPS, type GivenMap, isOnePlane } from '../../../tile/given.ts';
 import { runSteps } from '../../../work/steps.ts';
 import { sigmaOf } from '../../relief/scale.ts';
@@ -73,11 +74,10 @@ async function wear(scene: Scene, widthMm: number): Promise<Float32Array> {
   const { checkpoint } = context;
   const sigma = Math.min(frame.size / 8, Math.max(SHORTEST_SIGMA, sigmaOf(widthMm, frame)));
   const [around] = await blurPlanes([{ plane: below.heightMm, sigma }], frame, context);
-  const local = await runSteps(summing([below.heightMm, around], [1, -1]), checkpoint);
-  context.team.give(around);
+  const local = await runSteps(summing([below.heightMm, around], [1, -1], {}, around), checkpoint);
   const full = WORN * statistics(local).deviation;
   if (full < 1e-6) return local.fill(0);
-  return runSteps(summing([local], [1 / full], { low: 0, high: 1 }), checkpoint);
+  return runSteps(summing([local], [1 / full], { low: 0, high: 1 }, local), checkpoint);
 }
 
 /** How far the surface leans towards a direction in the picture: 0.5 where flat, 1 where it faces it. */
@@ -108,45 +108,55 @@ export interface RangeHow {
   supplied: GivenMap;
 }
 
-/** A supplied map as values 0..1: of a normal map how far it leans, of a colour its luminance. Null where it was not supplied. */
-async function suppliedMap({ input, context }: Scene, map: GivenMap): Promise<Float32Array | null> {
-  const given = input.style.given[map];
-  if (!given) return null;
-  if (isOnePlane(map)) return given.planes[0];
-  const values = map === 'normal' ? mapping(given.planes[2], lean) : takingLuminance(given);
-  return runSteps(values, context.checkpoint);
+/** Values of a map, and whether their plane was made for whoever asked. */
+interface MapValues {
+  of: SurfaceChannel;
+  isOwn: boolean;
 }
 
-/** The values 0..1 of a map below; null where the tile has none. Planes of the layers are not copied. */
+const own = (of: Float32Array): MapValues => ({ of, isOwn: true });
+/** Others hold them too. What a tile does not have is 0. */
+const borrowed = (of: SurfaceChannel | null): MapValues => ({ of: of ?? 0, isOwn: false });
+
+/** A supplied map as values 0..1: of a normal map how far it leans, of a colour its luminance. */
+async function suppliedMap({ input, context }: Scene, map: GivenMap): Promise<MapValues> {
+  const given = input.style.given[map];
+  if (!given) return borrowed(null);
+  if (isOnePlane(map)) return borrowed(given.planes[0]);
+  const values = map === 'normal' ? mapping(given.planes[2], lean) : takingLuminance(given);
+  return own(await runSteps(values, context.checkpoint));
+}
+
+/** The values 0..1 of a map below; 0 where the tile has none. */
 export async function valuesOf(
   scene: Scene,
   map: RangeMap,
   { widthMm, degrees, supplied }: RangeHow,
-): Promise<SurfaceChannel | null> {
+): Promise<MapValues> {
   const { below, context } = scene;
   switch (map) {
     case 'tone':
-      return runSteps(takingLightness(below.colour), context.checkpoint);
+      return own(await lightnessOf(below.colour, context));
     case 'supplied':
       return suppliedMap(scene, supplied);
     case 'luminance':
-      return runSteps(takingLuminance(below.colour), context.checkpoint);
+      return own(await runSteps(takingLuminance(below.colour), context.checkpoint));
     case 'height':
-      return heightShare(scene);
+      return own(await heightShare(scene));
     case 'slope':
-      return runSteps(mapping((await scene.normal()).planes[2], lean), context.checkpoint);
+      return own(await runSteps(mapping((await scene.normal()).planes[2], lean), context.checkpoint));
     case 'facing':
-      return facing(scene, degrees);
+      return own(await facing(scene, degrees));
     case 'cavity':
-      return scene.cavity();
+      return borrowed(await scene.cavity());
     case 'occlusion':
-      return scene.occlusion();
+      return borrowed(await scene.occlusion());
     case 'wear':
-      return wear(scene, widthMm);
+      return own(await wear(scene, widthMm));
     case 'opacity':
-      return below.opacity ?? 1;
+      return borrowed(below.opacity ?? 1);
     default:
-      return below[map];
+      return borrowed(below[map]);
   }
 }
 
@@ -189,7 +199,7 @@ export const range = partKind({
   },
   reads: ({ map }) => [...READ_FROM[map]],
   async values({ map, ...how }, scene) {
-    const values = (await valuesOf(scene, map, how)) ?? 0;
-    return typeof values === 'number' ? values : values.slice();
+    const { of, isOwn } = await valuesOf(scene, map, how);
+    return isOwn || typeof of === 'number' ? of : sharedCopy(of, scene.context.team);
   },
 });

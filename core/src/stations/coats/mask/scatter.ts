@@ -7,6 +7,7 @@ import { STAMP_NAMES, STAMPS } from '../../../stamps/stamps.ts';
 import { channelAt, type SurfaceChannel } from '../../../surface/surface.ts';
 import type { Frame } from '../../../tile/frame.ts';
 import { runSteps, type Steps } from '../../../work/steps.ts';
+import { KEPT_SIZE } from '../kept.ts';
 import type { Scene } from '../scene.ts';
 import { partKind } from './part.ts';
 import { fieldOf } from './pattern.ts';
@@ -110,8 +111,15 @@ interface Planes {
   value: Float32Array;
 }
 
-/** All stamps in their order, over one another. */
-function* scattered(part: Scatter, frame: Frame, before: SurfaceChannel): Steps<Planes> {
+const PLANE_NAMES = ['cover', 'profile', 'value'] as const satisfies readonly (keyof Planes)[];
+
+/** All stamps in their order, over one another: the planes that are named. */
+function* scattered<Named extends keyof Planes>(
+  named: readonly Named[],
+  part: Scatter,
+  frame: Frame,
+  before: SurfaceChannel,
+): Steps<Pick<Planes, Named>> {
   const { width, height, edges } = frame;
   const { widthMm, heightMm } = fieldOf(frame);
   const wraps = { x: edges.x === 'wrap', y: edges.y === 'wrap' };
@@ -127,11 +135,8 @@ function* scattered(part: Scatter, frame: Frame, before: SurfaceChannel): Steps<
   const canvas = { width, height, edges, unitsAcross: widthMm, unitsDown: heightMm };
   const pixel = Math.sqrt((widthMm / width) * (heightMm / height));
   const { height: heights } = stampTable(part.stamp);
-  const planes: Planes = {
-    cover: new Float32Array(width * height),
-    profile: new Float32Array(width * height),
-    value: new Float32Array(width * height),
-  };
+  const planes = Object.fromEntries(named.map((name) => [name, new Float32Array(width * height)]));
+  const { cover, profile, value: values }: Partial<Planes> = planes;
   const order = points.map((_point, k) => k).sort((a, b) => drawn(a, 'order') - drawn(b, 'order') || a - b);
   for (const k of order) {
     const [x, y] = points[k];
@@ -146,16 +151,17 @@ function* scattered(part: Scatter, frame: Frame, before: SurfaceChannel): Steps<
     yield* visiting(canvas, spot, outline, pixel, (i, distance, dx, dy) => {
       const share = Math.min(1, Math.max(0, 0.5 - distance / pixel));
       if (share === 0) return;
+      if (cover) cover[i] += share * (1 - cover[i]);
+      if (values) values[i] += share * (value - values[i]);
+      if (!profile) return;
       const own = sampled(heights, dx * cos + dy * sin, dy * cos - dx * sin);
-      planes.cover[i] += share * (1 - planes.cover[i]);
-      planes.profile[i] += share * (own - planes.profile[i]);
-      planes.value[i] += share * (value - planes.value[i]);
+      profile[i] += share * (own - profile[i]);
     });
   }
-  return planes;
+  return planes as Pick<Planes, Named>;
 }
 
-/** The planes of a scatter, made once for whatever asks for one of them. */
+/** A plane of a scatter: all are made once for whatever asks for one of them, but where three would be too much to hold. */
 async function planeOf(
   part: Scatter,
   which: keyof Planes,
@@ -163,7 +169,11 @@ async function planeOf(
   before: SurfaceChannel,
 ) {
   const { pick: _pick, ...shape } = part;
-  const make = () => runSteps(scattered(part, frame, before), context.checkpoint);
+  if (frame.size > KEPT_SIZE) {
+    const made = await runSteps(scattered([which], part, frame, before), context.checkpoint);
+    return made[which];
+  }
+  const make = () => runSteps(scattered(PLANE_NAMES, part, frame, before), context.checkpoint);
   // What it depends on of other parts has no name.
   const planes =
     part.density === 'even'

@@ -12,7 +12,7 @@ import type { Scene } from '../scene.ts';
 export type Value = ({ kind: 'colour'; of: Above } | { kind: 'single'; of: SurfaceChannel }) & {
   cover?: Float32Array;
   /** Its planes belong to whoever asked, and may be given back. */
-  isOwn?: true;
+  isOwn?: boolean;
 };
 
 /** One way of saying what is put into a channel. */

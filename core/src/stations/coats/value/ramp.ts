@@ -204,19 +204,20 @@ export const ramp = valueKind({
   reads: ({ driver }) => (driver === 'mask' ? [] : driver === 'part' ? LAYERS : READ_FROM[driver]),
   async value({ driver, part, plane, kind, stops, lowMm, highMm, ...how }, channel, scene) {
     const driving = async () => {
-      if (driver === 'mask') return scene.cover;
-      if (driver === 'part') return scene.part(part - 1, plane);
-      return (await valuesOf(scene, driver, how)) ?? 0;
+      if (driver === 'mask') return { of: scene.cover, isOwn: false };
+      if (driver === 'part') return { of: await scene.part(part - 1, plane), isOwn: false };
+      return valuesOf(scene, driver, how);
     };
-    const values = await driving();
+    const { of: values, isOwn } = await driving();
     if (!isColourChannel(channel)) {
       const table = valueRamp(stops, kind);
       const scaled = channel === 'height' ? table.map((t) => lowMm + t * (highMm - lowMm)) : table;
       const of = await runSteps(looked(values, scaled), scene.context.checkpoint);
+      if (isOwn && typeof values !== 'number') scene.context.team.give(values);
       return { kind: 'single', of, isOwn: true };
     }
     const tables = colourRamp(stops, kind);
-    if (typeof values !== 'number') return { kind: 'colour', of: { values, tables } };
+    if (typeof values !== 'number') return { kind: 'colour', of: { values, tables }, isOwn };
     const [r, g, b] = KERNELS.lookUp(Float32Array.of(values), tables).map(([value]) => value);
     return { kind: 'colour', of: [r, g, b] };
   },
