@@ -44,7 +44,7 @@ export interface EvaluationRequest {
   onOutput?(station: StationName, outputs: Partial<StationOutputs>): void | Promise<void>;
   /** Called with how a station's result looks on the way to it: made where `make` is called, and the walk goes on after that. */
   onTheWay?(station: StationName, make: () => Promise<Raster>): void | Promise<void>;
-  /** Called once every result is there; of a set nothing but figures is missing then. */
+  /** Called once every result is there; of a set nothing but figures is missing then, of a large one not even they. */
   onMade?(made: Made): void;
   /** Called as soon as a station is measured. */
   onStation?(station: StationName, verdict: Verdict, outputs: Partial<StationOutputs>): void;

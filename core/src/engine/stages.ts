@@ -1,4 +1,5 @@
 import { keyOf } from '../hashing/key-of.ts';
+import { PLANES } from '../memory/pool.ts';
 import { codesRaster } from '../pixels/codes-raster.ts';
 import { reductionFor } from '../pixels/reduction.ts';
 import type { Raster } from '../raster/raster.ts';
@@ -137,8 +138,9 @@ export class Stages {
   /** Releases memory that nobody holds any more, where a set is made. */
   collect(): void {
     if (!this.#request.tileOnly) return;
-    this.#host.collect?.();
+    PLANES.empty();
     this.#host.team?.collect?.();
+    this.#host.collect?.();
   }
 
   /** What a station needs to work, for parts that depend on these keys. */

@@ -17,6 +17,9 @@ import { Progress, pathTo } from './progress.ts';
 import { Stages } from './stages.ts';
 import { settingsIn, stationOf } from './stations.ts';
 
+/** Above this size the planes that measuring takes and those that encoding takes are too much to hold together. */
+const MEASURED_BESIDE = 2048;
+
 /** One evaluation: the stations along a path, in their order. */
 export class Walk {
   #request: EvaluationRequest;
@@ -70,8 +73,10 @@ export class Walk {
       this.#stages.collect();
     }
     const made = this.#made(outputs);
-    this.#request.onMade?.(made);
+    const isMeasuredFirst = this.#stages.size > MEASURED_BESIDE;
+    if (!isMeasuredFirst) this.#request.onMade?.(made);
     for (const measure of later) await measure();
+    if (isMeasuredFirst) this.#request.onMade?.(made);
     const { used } = this.#stages;
     return { ...made, verdicts, timings: this.#timings, longestStep: this.#longest, used };
   }

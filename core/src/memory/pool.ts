@@ -38,6 +38,12 @@ export class PlanePool {
     return plane;
   }
 
+  /** Lets go of all planes that wait to be written again. */
+  empty(): void {
+    this.#free.clear();
+    this.#bytes = 0;
+  }
+
   /** Takes planes back. Whoever gives them must be the last to hold them; none may be given twice. */
   give(...planes: Float32Array[]): void {
     for (const plane of planes) {

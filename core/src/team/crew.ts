@@ -78,6 +78,7 @@ export class Crew implements Team {
   }
 
   collect(): void {
+    this.#planes.empty();
     for (const { helper } of this.#members) helper.collect?.();
   }
 
