@@ -28,7 +28,6 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { blurPlanes } from '../../src/filters/blur-planes.ts';
-import { lightnessOf } from '../../src/filters/lightness.ts';
 import { gradient } from '../../src/raster/gradient.ts';
 import { bandSum } from '../../src/stations/relief/band-sum.ts';
 import { detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
@@ -60,10 +59,6 @@ const OPERATIONS: Record<string, Operation> = {
   'kernels/structure-tensor/reference.ts': (p, e) =>
     KERNELS.structureTensor([p], [1], { ...SIDES, edges: e }, { from: 0, to: SIZE }),
   'kernels/atrous/reference.ts': (p, e) => [KERNELS.atrousSmooth(p, SIZE, SIZE, 1, e)],
-  'filters/lightness.ts': async (p) => {
-    const share = p.map((value) => Math.min(1, Math.max(0, 0.5 + 0.4 * value)));
-    return [await lightnessOf(new Raster(SIZE, SIZE, [share, share, share]), PLAIN_CONTEXT)];
-  },
   'filters/atrous.ts': (p, e) => atrousBands(p, SIZE, SIZE, 4, e),
   'raster/gradient.ts': (p, e) =>
     GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
@@ -188,6 +183,8 @@ const NO_FILTER_FOLDERS = [
 
 /** Files of the other folders that are no filters: settings, declarations, single lines, one pixel at a time. */
 const NO_FILTERS = [
+  // Of each pixel by itself: tested by itself.
+  'filters/lightness.ts',
   'index.ts',
   'problem.ts',
   'verdict.ts',
