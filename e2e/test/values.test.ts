@@ -300,8 +300,7 @@ describe('values of a tile', () => {
     expect(await page.getByTestId('depth-share').textContent()).to.include(
       '6 mm over 1.24 m: height scale 0.00484',
     );
-    await unfold(page, 'Raised or recessed');
-    await page.locator('canvas[data-drawn="bright"]').waitFor();
+    for (const way of ['bright', 'dark']) await page.locator(`canvas[data-drawn="${way}"]`).waitFor();
     const drawn = (way: string) =>
       page.evaluate(
         `[...document.querySelector('canvas[data-drawn="${way}"]').getContext('2d').getImageData(0, 0, 150, 150).data].filter((_v, k) => k % 4 === 0)`,
@@ -319,6 +318,7 @@ describe('values of a tile', () => {
   });
 
   it('light is dragged on its disc where slanting light is read', async () => {
+    await unfold(page, 'How height is read');
     await page.getByRole('combobox', { name: 'Height from' }).click();
     await page.getByRole('option', { name: 'Both' }).click();
     // The fading menu would take the pointer.

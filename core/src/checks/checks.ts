@@ -222,7 +222,8 @@ const CHECKS: Record<string, Maker> = {
     const apart = valueIn(proof, 'apart');
     const told = valueIn(proof, 'told');
     if (apart === null || told === null) return null;
-    const { depthMm } = stations.relief;
+    // Verdicts of earlier versions do not say how deep the tile is.
+    const depthMm = valueIn(proof, 'deep') ?? stations.relief.depthMm;
     const isFlat = told === 0 && apart === 0;
     const isDeep = isFlat || Math.abs(told - depthMm) <= DEPTH_SLACK * Math.max(told, depthMm);
     return {

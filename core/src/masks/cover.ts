@@ -25,6 +25,7 @@ export interface MaskInput {
     normal: Raster;
     cavity: Float32Array;
     occlusion: Float32Array | null;
+    joints: Float32Array | null;
   };
 }
 

@@ -1,7 +1,7 @@
 import type { Mask, MaskMap } from './mask.ts';
 
 /** Maps that Relief makes. */
-const OF_RELIEF: readonly MaskMap[] = ['height', 'slope', 'cavity', 'occlusion'];
+const OF_RELIEF: readonly MaskMap[] = ['height', 'slope', 'cavity', 'occlusion', 'joints'];
 
 const reads = (masks: readonly Mask[], maps: readonly MaskMap[]): boolean =>
   masks.some((mask) => mask.parts.some((part) => part.by === 'range' && maps.includes(part.map)));

@@ -12,6 +12,7 @@ export const MASK_MAPS = [
   'opacity',
   'roughness',
   'metallic',
+  'joints',
 ] as const;
 export type MaskMap = (typeof MASK_MAPS)[number];
 
@@ -104,6 +105,7 @@ const parts = variantList({
             'Opacity',
             'Given roughness',
             'Given metallic',
+            'Joints',
           ],
         }),
         from: limit('From', 'The lowest value selected.', 0),

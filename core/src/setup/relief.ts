@@ -1,6 +1,8 @@
 import { KERNELS } from '../kernels/kernels.ts';
 import { luminance } from '../planes/luminance.ts';
-import { CLEAR_NET, findNets, type Nets } from '../stations/relief/net.ts';
+import type { SettingValue } from '../settings/kinds.ts';
+import { CLEAR_NET, findNets, type Nets } from '../stations/relief/joints/net.ts';
+import type { ReliefSettings } from '../stations/relief/settings.ts';
 import { percentiles } from '../statistics/statistics.ts';
 import { runToEnd } from '../work/steps.ts';
 import { proposedSettings, type SetupProposal } from './proposal.ts';
@@ -15,10 +17,8 @@ const EDGE_SHARE = 0.04;
 /** Strength where it would be blank. */
 const STRONGER = 2;
 
-const READINGS = [
-  ['bright', 'Bright is high'],
-  ['dark', 'Dark is high'],
-] as const;
+/** As deep as joints can be carved, mm. */
+const DEEPEST_JOINT = 200;
 
 async function netsOf(scene: SetupScene): Promise<Nets> {
   const { outputs, frame } = await scene.evaluate('join');
@@ -26,13 +26,25 @@ async function netsOf(scene: SetupScene): Promise<Nets> {
   return runToEnd(findNets(grey, frame, frame.edges));
 }
 
+/** One answer to what stands out: every setting it depends on, so that it is known by them. */
+function answer({ recipe }: SetupScene, title: string, values: Partial<ReliefSettings>) {
+  const now = recipe.stations.relief as unknown as Record<string, SettingValue>;
+  const settings = Object.entries(values).map(([key, after]) => ({
+    station: 'relief' as const,
+    key,
+    before: now[key],
+    after,
+  }));
+  return { title, settings };
+}
+
 function readingOf(scene: SetupScene, { dark, light }: Nets): SetupProposal[] {
   const isLight = light.score >= CLEAR_NET && light.score > dark.score;
-  const now = scene.recipe.stations.relief.polarity;
   const isDark = dark.score >= CLEAR_NET && !isLight;
   const polarity = isLight ? 'dark' : 'bright';
   const settings = proposedSettings(scene.recipe, 'relief', { polarity });
   const score = Math.round(100 * Math.max(dark.score, light.score));
+  const jointDepthMm = Math.min(DEEPEST_JOINT, scene.recipe.stations.relief.depthMm);
   return [
     {
       id: 'reading',
@@ -45,10 +57,19 @@ function readingOf(scene: SetupScene, { dark, light }: Nets): SetupProposal[] {
           : 'No net of joints was found that would tell: compare both readings.',
       settings,
       isGuess: true,
-      alternatives: READINGS.map(([way, words]) => ({
-        title: words,
-        settings: [{ station: 'relief', key: 'polarity', before: now, after: way }],
-      })),
+      alternatives: [
+        answer(scene, 'Bright is high', { polarity: 'bright', joints: 'none' }),
+        answer(scene, 'Dark is high', { polarity: 'dark', joints: 'none' }),
+        ...(isLight || isDark
+          ? [
+              answer(scene, 'Faces between joints', {
+                polarity,
+                joints: isLight ? 'light' : 'dark',
+                jointDepthMm,
+              }),
+            ]
+          : []),
+      ],
     },
   ];
 }

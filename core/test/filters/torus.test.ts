@@ -9,6 +9,7 @@ import {
   type CoatPart,
   defaultsOf,
   type Edges,
+  type Frame,
   GRADIENT_KERNELS,
   gaussian,
   KERNELS,
@@ -28,6 +29,7 @@ import {
 import { expect } from 'chai';
 import fc from 'fast-check';
 import { blurPlanes } from '../../src/filters/blur-planes.ts';
+import { nearestMarked } from '../../src/filters/distance.ts';
 import { gradient } from '../../src/raster/gradient.ts';
 import { bandSum } from '../../src/stations/relief/band-sum.ts';
 import { detailBands, weightedSum } from '../../src/stations/relief/bands.ts';
@@ -35,7 +37,9 @@ import { cavityMap, localRelief } from '../../src/stations/relief/cavity.ts';
 import { polarityEvidence } from '../../src/stations/relief/evidence.ts';
 import { shapedHeight } from '../../src/stations/relief/height.ts';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
-import { findNets } from '../../src/stations/relief/net.ts';
+import { findJoints } from '../../src/stations/relief/joints/field.ts';
+import { fillJoints } from '../../src/stations/relief/joints/fill.ts';
+import { findNets } from '../../src/stations/relief/joints/net.ts';
 import { normalsByTeam } from '../../src/stations/relief/normals-band.ts';
 import { slantHeight } from '../../src/stations/relief/slant.ts';
 import { PLAIN_CONTEXT } from '../../src/team/context.ts';
@@ -59,6 +63,21 @@ const OPERATIONS: Record<string, Operation> = {
   'kernels/structure-tensor/reference.ts': (p, e) =>
     KERNELS.structureTensor([p], [1], { ...SIDES, edges: e }, { from: 0, to: SIZE }),
   'kernels/atrous/reference.ts': (p, e) => [KERNELS.atrousSmooth(p, SIZE, SIZE, 1, e)],
+  'filters/distance.ts': (p, e) => {
+    const mask = Uint8Array.from(p, (value) => (value > 0.8 ? 1 : 0));
+    mask[0] ||= p.every((value) => value <= 0.8) ? 1 : 0;
+    return [runToEnd(nearestMarked(mask, SIDES, e)).distance];
+  },
+  'stations/relief/joints/field.ts': (p, e) => {
+    const { away, radius, closed } = runToEnd(findJoints(p, 'dark', [], SIDES, e));
+    return [away, radius, closed];
+  },
+  'stations/relief/joints/fill.ts': async (p, edges) => {
+    const joint = p.map((value) => (value > 0.9 ? 1 : 0));
+    const values = p.slice();
+    await fillJoints(values, joint, { ...SIDES, edges } as Frame, PLAIN_CONTEXT);
+    return [values];
+  },
   'filters/atrous.ts': (p, e) => atrousBands(p, SIZE, SIZE, 4, e),
   'raster/gradient.ts': (p, e) =>
     GRADIENT_KERNELS.flatMap((kernel) => Object.values(gradient(p, SIZE, SIZE, kernel, e)) as Float32Array[]),
@@ -80,7 +99,7 @@ const OPERATIONS: Record<string, Operation> = {
     const { joints, together } = runToEnd(polarityEvidence(p, null, 0, SIDES, e));
     return [p.map(() => joints), p.map(() => together)];
   },
-  'stations/relief/net.ts': (p, e) => {
+  'stations/relief/joints/net.ts': (p, e) => {
     const { dark, light } = runToEnd(findNets(p, SIDES, e));
     return [p.map(() => dark.score), p.map(() => light.score)];
   },
@@ -129,7 +148,10 @@ const OPERATIONS: Record<string, Operation> = {
 /** Solved on the torus whatever the edges, or one figure for the whole tile: nothing is near or far from an edge. */
 const OF_THE_WHOLE = new Set([
   'stations/relief/evidence.ts',
-  'stations/relief/net.ts',
+  'filters/distance.ts',
+  'stations/relief/joints/field.ts',
+  'stations/relief/joints/fill.ts',
+  'stations/relief/joints/net.ts',
   'stations/relief/slant.ts',
   'stations/relief/integrate.ts',
 ]);
@@ -196,7 +218,11 @@ const NO_FILTERS = [
   ...['decision', 'detail-normal', 'grey', 'normals', 'occlusion-map', 'output', 'scale', 'settings'].map(
     (file) => `stations/relief/${file}.ts`,
   ),
-  ...['station', 'verdict', 'views'].map((file) => `stations/relief/${file}.ts`),
+  ...['inquiries', 'raw-height', 'station', 'verdict', 'views'].map((file) => `stations/relief/${file}.ts`),
+  // Parts of what finds joints, which is put to the test as a whole; and what works on each pixel by itself.
+  ...['border', 'carve', 'faces', 'repair', 'settings', 'shaped'].map(
+    (file) => `stations/relief/joints/${file}.ts`,
+  ),
   // Noise is made from nothing but a seed: tested by itself.
   ...[
     'curve',

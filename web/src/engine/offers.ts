@@ -4,6 +4,7 @@ import {
   GRAFT_OFFERS,
   JOIN_PROPOSALS,
   joins,
+  NET,
   type Proposal,
   resizeArea,
   Stopped,
@@ -35,7 +36,10 @@ function offerOf(
   };
 }
 
-type Offers = Pick<EngineWorker, 'proposeJoin' | 'stopProposing' | 'setUp' | 'offerCrops' | 'offerGrafts'>;
+type Offers = Pick<
+  EngineWorker,
+  'proposeJoin' | 'stopProposing' | 'setUp' | 'findNet' | 'offerCrops' | 'offerGrafts'
+>;
 
 /** What an engine can be asked to offer: ways to join, pieces that tile, patches. */
 export function offersOf(engine: Engine): Offers {
@@ -60,6 +64,7 @@ export function offersOf(engine: Engine): Offers {
     },
     setUp: ({ recipe, source, chosen }, onProgress) =>
       setUp(engine, { recipe, source, chosen: new Set(chosen), onProgress }),
+    findNet: (request) => engine.answer(NET, request, null),
     stopProposing() {
       proposing?.abort();
     },

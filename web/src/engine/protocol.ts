@@ -5,6 +5,7 @@ import type {
   CrateSettings,
   CropOffer,
   FarLook,
+  FoundNet,
   Graft,
   LuminanceBins,
   MainDirection,
@@ -229,6 +230,8 @@ export interface EngineWorker {
     },
     onProgress: (done: number) => void,
   ): Promise<Setup>;
+  /** The net of thin lines that closes faces best, and how clearly. */
+  findNet(request: Omit<ShowRequest, 'view'>): Promise<FoundNet>;
   /** The main direction of lines in the photo, once it is read. */
   mainDirection(): MainDirection | null;
   /** How unlike the source the joined tile is along its seams, by what is computed; null before that. */

@@ -8,7 +8,7 @@ import { NumberDial } from '../bench/dials/number-dial.tsx';
 import { pressable } from '../bench/pressed.ts';
 import { useBench } from '../bench/state.ts';
 import { STATION_WORDS } from '../bench/words.ts';
-import { Readings } from '../stations/relief/both-ways.tsx';
+import { StandsOut } from '../stations/relief/stands-out.tsx';
 import { GREY } from '../theme.ts';
 import { choose, switchProposal, useSetup } from './use-setup.ts';
 
@@ -24,7 +24,7 @@ function EdgeQuestion() {
 }
 
 /** Questions that are answered by more than the press of a button. */
-const QUESTIONS: Record<string, ComponentType> = { edge: EdgeQuestion, reading: Readings };
+const QUESTIONS: Record<string, ComponentType> = { edge: EdgeQuestion, reading: StandsOut };
 
 /** Answers to the same question, each with its colour. */
 function Alternatives({ proposal }: { proposal: SetupProposal }) {

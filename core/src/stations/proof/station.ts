@@ -91,6 +91,7 @@ export const proof = station({
                 value: agreement.depth * frame.edgeMetres * 1000,
                 unit: 'mm',
               },
+              { id: 'deep', label: 'Depth of the height map', value: surface.depthMm, unit: 'mm' },
             ]
           : []),
         ...(opacity ? opacityFigures(opacity) : []),

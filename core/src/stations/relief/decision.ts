@@ -18,6 +18,8 @@ export const decisionSchema = v.strictObject({
   cavitySpread: v.number(),
   heightSpread: v.number(),
   spreads: spreadsSchema,
+  /** Between which heights in mm the tile lies, where joints give it a depth of their own. */
+  rangeMm: v.optional(v.tuple([v.number(), v.number()])),
   /** Where slanting light comes from, clockwise from the top, and how plainly it does. */
   light: v.strictObject({ degrees: v.number(), plain: v.number() }),
   /** For bright (above 0) or dark (below) standing out. */
@@ -33,3 +35,9 @@ export const isLit = ({ heightFrom, secondFrom }: ReliefSettings) =>
 
 export const lightOf = (chosen: ReliefSettings, found: ReliefDecision['light']): number =>
   chosen.lightFrom === 'hand' ? chosen.lightDegrees : found.degrees;
+
+/** Depth of the tile in mm, from its lowest to its highest point. */
+export const reliefDepth = (
+  { depthMm }: Pick<ReliefSettings, 'depthMm'>,
+  { rangeMm }: Pick<ReliefDecision, 'rangeMm'>,
+): number => (rangeMm ? rangeMm[1] - rangeMm[0] : depthMm);

@@ -59,17 +59,18 @@ async function bandHeight(
   return runSteps(weightedSum(bands.slice(0, weights.length), gains), checkpoint);
 }
 
-/** The normals of the tile: of its height with fine detail of their own, or as given; with a detail normal laid over. */
+/** The normals of the tile: of its height (0…1 of a depth) with fine detail of their own, or as given; with a detail normal laid over. */
 export async function normals(
   { style }: ReliefInput,
   relief: Float32Array,
+  depthMm: number,
   raw: RawHeight,
   chosen: ReliefSettings,
   decided: ReliefDecision,
   frame: Frame,
   context: WorkContext,
 ): Promise<Raster> {
-  const depthShare = chosen.depthMm / 1000 / frame.edgeMetres;
+  const depthShare = depthMm / 1000 / frame.edgeMetres;
   const { kernel, normalY } = chosen;
   const { width, height, edges } = frame;
   const ofHeight = (field: Float32Array, strength: number) =>
@@ -81,8 +82,8 @@ export async function normals(
   };
   const { normal: given } = style.given;
   let base: Raster;
-  // Supplied normals tell of the photo's relief, not of a carved one.
-  if (given && !style.relief)
+  // Supplied normals tell of the photo's relief, not of a painted or carved one.
+  if (given && !style.relief && chosen.joints === 'none')
     base = turnedNormals(given, frame.turnDegrees + style.turnDegrees, chosen.normalY === 'up');
   else {
     const weights = fineWeights(chosen);

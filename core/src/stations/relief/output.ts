@@ -12,6 +12,10 @@ export interface ReliefOutput {
   occlusion: Float32Array | null;
   /** 0..1, flat is 0.5, hollows below. */
   cavity: Float32Array;
+  /** How much of each pixel is joint, 0..1; null where none are carved. */
+  joints: Float32Array | null;
+  /** How many faces they close; null where none are carved. */
+  faceCount: number | null;
   /** Six bands of detail of the grey that height is read from, fine to broad; made when asked for. */
   bands: () => Promise<Float32Array[]>;
   /** By which normal, cavity and occlusion follow from a height, for what changes it later. */

@@ -4,6 +4,7 @@ import { GRADIENT_KERNELS } from '../../raster/gradient.ts';
 import { choice, colour, data, group, number, type Values } from '../../settings/kinds.ts';
 import { type PictureRef, refSchema } from '../../tile/given.ts';
 import { GREYS } from '../../tile/height-reading.ts';
+import { jointSettings } from './joints/settings.ts';
 
 const GROUPS = {
   bands: group({ id: 'bands', title: 'Bands', collapsed: true }),
@@ -13,7 +14,7 @@ const GROUPS = {
     collapsed: true,
   }),
   mixedHeight: group({ id: 'mixed-height', title: 'Mixed height', collapsed: true }),
-  readFrom: group({ id: 'read-from', title: 'Read from', collapsed: true }),
+  readFrom: group({ id: 'read-from', title: 'How height is read', collapsed: true }),
   slantingLight: group({ id: 'slanting-light', title: 'Slanting light', collapsed: true }),
   shape: group({ id: 'shape', title: 'Shape', collapsed: true }),
   normal: group({ id: 'normal', title: 'Normal', collapsed: true }),
@@ -60,6 +61,7 @@ export const settings = {
   polarity: choice({
     label: 'Raised',
     help: 'Whether bright or dark parts of the picture stand out.',
+    group: GROUPS.readFrom,
     default: 'bright',
     options: ['bright', 'dark'],
     names: ['Bright', 'Dark'],
@@ -67,6 +69,7 @@ export const settings = {
   heightFrom: choice({
     label: 'Height from',
     help: 'tone: bright or dark parts stand out. light: the shading by slanting light, as the photo had it before Even. both: 40 % light, 60 % tone. normals: the slopes of the supplied normal map.',
+    group: GROUPS.readFrom,
     default: 'tone',
     options: ['tone', 'light', 'both', 'normals'],
     names: ['Tone', 'Slanting light', 'Both', 'Supplied normals'],
@@ -89,6 +92,8 @@ export const settings = {
     step: 0.05,
     unit: '',
   }),
+  ...jointSettings,
+  joints: { ...jointSettings.joints, group: GROUPS.readFrom },
   normalY: choice({
     label: 'Green points',
     help: 'The direction in the picture that the normal map’s green points to.',

@@ -6,7 +6,7 @@ import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import type { Remedy, Verdict } from '../../verdict.ts';
 import { inParts, runSteps, type Steps } from '../../work/steps.ts';
-import { isLit, lightOf, type ReliefDecision, type ReliefInput } from './decision.ts';
+import { isLit, lightOf, type ReliefDecision, type ReliefInput, reliefDepth } from './decision.ts';
 import { GRAINY } from './evidence.ts';
 import type { ReliefOutput } from './output.ts';
 import type { ReliefSettings } from './settings.ts';
@@ -121,6 +121,25 @@ function remediesOf({ raised, impliedMm, isUnlit }: Findings): Remedy[] {
   return remedies;
 }
 
+const STEEP_ADVICE = 'Lower the depth, or the weights of the fine bands: so much steepness is mostly noise.';
+const FACELESS_ADVICE =
+  'The net of joints closes no face, so none is carved: take the other lines, repair the net by hand, or read height without joints.';
+const GRAIN_ADVICE = 'The surface has a grain that looks like shading: set the direction of light by hand.';
+
+interface Concerns {
+  /** What is said of a flat surface; null where it is none. */
+  flat: string | null;
+  isSteep: boolean;
+  isFaceless: boolean;
+  isGrainy: boolean;
+}
+
+/** What to do about all that is to be looked at. */
+const adviceOf = ({ flat, isSteep, isFaceless, isGrainy }: Concerns): string =>
+  [flat ?? (isSteep ? STEEP_ADVICE : ''), isFaceless ? FACELESS_ADVICE : '', isGrainy ? GRAIN_ADVICE : '']
+    .filter(Boolean)
+    .join(' ');
+
 /** What is said of a flat surface. A tile that starts from one colour is flat by intent. */
 const flatWords = (picture: Raster): Pick<Verdict, 'state' | 'sentence' | 'advice'> =>
   isOneColour(picture)
@@ -153,22 +172,25 @@ export async function verdict(
   await checkpoint(1);
   const { steepShare, tilt, lowestZ, offLength } = await runSteps(told(output.normal.planes), checkpoint);
   await checkpoint(1);
-  const range = (high - low) * chosen.depthMm;
+  const depthMm = reliefDepth(chosen, decided);
+  const range = (high - low) * depthMm;
   const flat = !(high > low) || range === 0 ? flatWords(input.style.picture) : null;
   const steepest = (Math.acos(Math.min(1, lowestZ)) * 180) / Math.PI;
-  const share = chosen.depthMm / 1000 / frame.edgeMetres;
+  const share = depthMm / 1000 / frame.edgeMetres;
   const isIntegrated = !isGiven && chosen.heightFrom === 'normals' && input.style.given.normal !== undefined;
   const readsTone = !isGiven && !isIntegrated && chosen.heightFrom !== 'light';
   const toldMm = isIntegrated ? (decided.high - decided.low) * frame.edgeMetres * 1000 : 0;
-  const isOther = isIntegrated && Math.abs(toldMm - chosen.depthMm) > DEPTH_SLACK * toldMm;
+  const isOther = isIntegrated && Math.abs(toldMm - depthMm) > DEPTH_SLACK * toldMm;
   const against = (chosen.polarity === 'bright' ? -1 : 1) * evidence.together;
   const byFoundLight = !isGiven && isLit(chosen) && chosen.lightFrom === 'found';
-  const isAgainst = readsTone && against > STRONG;
+  const isAgainst = readsTone && against > STRONG && chosen.joints === 'none';
+  const isFaceless = output.faceCount === 0;
   const state =
     flat?.state === 'look' ||
     steepShare > 2 ||
     tilt > 0.02 ||
     isAgainst ||
+    isFaceless ||
     isOther ||
     offLength > LENGTH_SLACK
       ? 'look'
@@ -179,18 +201,12 @@ export async function verdict(
     sentence: flat
       ? flat.sentence
       : `Height spans ${range.toFixed(1)} mm, ${((100 * range) / 1000 / frame.edgeMetres).toFixed(2)} % of the edge; the steepest slope is ${steepest.toFixed(0)}°.`,
-    advice: [
-      flat
-        ? flat.advice
-        : steepShare > 2
-          ? 'Lower the depth, or the weights of the fine bands: so much steepness is mostly noise.'
-          : '',
-      byFoundLight && light.plain > GRAINY
-        ? 'The surface has a grain that looks like shading: set the direction of light by hand.'
-        : '',
-    ]
-      .filter(Boolean)
-      .join(' '),
+    advice: adviceOf({
+      flat: flat?.advice ?? null,
+      isSteep: steepShare > 2,
+      isFaceless,
+      isGrainy: byFoundLight && light.plain > GRAINY,
+    }),
     remedies: remediesOf({
       raised: isAgainst ? (evidence.together > 0 ? 'bright' : 'dark') : null,
       impliedMm: isOther ? toldMm : null,
@@ -198,6 +214,9 @@ export async function verdict(
     }),
     figures: [
       { id: 'range', label: 'Height, 99 % of it', value: range, unit: 'mm' },
+      ...(output.faceCount === null
+        ? []
+        : [{ id: 'faces', label: 'Faces between joints', value: output.faceCount, unit: '' }]),
       { id: 'share', label: 'Depth as a share of the edge', value: share, unit: '', digits: 4 },
       { id: 'steepest', label: 'Steepest slope', value: steepest, unit: '°' },
       { id: 'steep', label: `Steeper than ${STEEP_DEGREES}°`, value: steepShare, unit: '%', limit: 2 },

@@ -1,5 +1,7 @@
+import { mapped } from '../../planes/mapped.ts';
 import { Raster } from '../../raster/raster.ts';
 import { statistics } from '../../statistics/statistics.ts';
+import type { StyleOutput } from '../style/output.ts';
 import type { View } from '../view.ts';
 import { BAND_COUNT } from './bands.ts';
 import type { ReliefOutput } from './output.ts';
@@ -27,6 +29,29 @@ const bandView = (level: number): View => ({
   raster: ({ relief }: { relief?: ReliefOutput }) => (relief ? bandRaster(relief, level) : null),
 });
 
-export const views = Object.fromEntries(
-  BAND_VIEWS.slice(0, BAND_COUNT).map((name, level) => [name, bandView(level)]),
-) as Record<(typeof BAND_VIEWS)[number], View>;
+/** How dark the tile is shown beside its joints, and how plainly they are. */
+const DIMMED = 0.35;
+const TINT = [0.58, 0.73, 0.02];
+
+/** The joints over the tile: what of it is joint has a colour of its own. */
+function jointsRaster({ width, height, planes }: Raster, joints: Float32Array): Raster {
+  const over = (plane: Float32Array, c: number) =>
+    mapped(plane, (value, i) => DIMMED * value + joints[i] * (TINT[c] - DIMMED * value));
+  return new Raster(width, height, planes.map(over));
+}
+
+const joints: View = {
+  title: 'Joints',
+  kind: 'colour',
+  before: 'joined',
+  isDetail: true,
+  raster: ({ style, relief }: { style?: StyleOutput; relief?: ReliefOutput }) =>
+    style && relief?.joints ? jointsRaster(style.picture, relief.joints) : null,
+};
+
+export const views = {
+  ...(Object.fromEntries(
+    BAND_VIEWS.slice(0, BAND_COUNT).map((name, level) => [name, bandView(level)]),
+  ) as Record<(typeof BAND_VIEWS)[number], View>),
+  joints,
+};

@@ -1,6 +1,6 @@
 import { runToEnd, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
-import { CLEAR_NET, findNets } from '../../../src/stations/relief/net.ts';
+import { CLEAR_NET, findNets } from '../../../src/stations/relief/joints/net.ts';
 import { noisePlane, planeOf } from '../../fields.ts';
 
 const SIZE = 256;

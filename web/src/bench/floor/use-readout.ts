@@ -3,11 +3,12 @@ import type { ShownView } from '../../engine/protocol.ts';
 import { usePalettes } from '../../palettes/use-palettes.ts';
 import { useSettings } from '../../settings/settings.ts';
 import { useBench } from '../state.ts';
+import { useReliefDepth } from '../use-depth.ts';
 import { readoutAt } from './readout.ts';
 
 /** The values at a place of the picture, in words; what to do where the pointer is beside it. */
 export function useReadout(shown: ShownView | null, at: { x: number; y: number } | null): string {
-  const depthMm = useBench((s) => s.recipe.stations.relief.depthMm);
+  const depthMm = useReliefDepth();
   const line = useBench((s) => s.recipe.stations.gauge.line);
   const ownLine = useBench((s) => s.recipe.stations.gauge.ownLine);
   const language = useSettings((s) => s.language);

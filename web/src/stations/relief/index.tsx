@@ -1,7 +1,10 @@
 import type { NumberSetting } from '@zesty-tile/core';
 import type { StationDialProps, StationView } from '../station.ts';
 import { BandDial } from './band-dial.tsx';
+import { ReliefOverlay } from './overlay.tsx';
 import { ReliefTools } from './relief-tools.tsx';
+import { StandsOut } from './stands-out.tsx';
+import { takeJointBrush } from './use-joint-brush.ts';
 
 /** Bands are numbered from 1 in the names of their settings. */
 const levelOf = (name: string): number => Number(name.at(-1)) - 1;
@@ -25,6 +28,9 @@ const numbered = (prefix: string, count: number, dial: typeof HeightBand) =>
 export const relief: StationView = {
   name: 'relief',
   dials: { ...numbered('band', 6, HeightBand), ...numbered('fine', 3, NormalBand) },
-  toolGroups: ['detail-map'],
+  toolGroups: ['detail-map', 'joint-net'],
+  Head: StandsOut,
   Main: ReliefTools,
+  Overlay: ReliefOverlay,
+  onLeave: () => takeJointBrush(null),
 };

@@ -1,6 +1,6 @@
-import { BothWays } from './both-ways.tsx';
 import { DepthWords } from './depth-words.tsx';
 import { DetailMap } from './detail-map.tsx';
+import { JointTools } from './joint-tools.tsx';
 import { LightDisc } from './light-disc.tsx';
 
 /** What Relief offers beside its dials. */
@@ -10,7 +10,7 @@ export function ReliefTools() {
       <DepthWords />
       <LightDisc />
       <DetailMap />
-      <BothWays />
+      <JointTools />
     </>
   );
 }

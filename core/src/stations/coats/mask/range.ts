@@ -27,6 +27,7 @@ export const RANGE_MAPS = [
   'metallic',
   'opacity',
   'supplied',
+  'joints',
 ] as const;
 /** Words for each of them. */
 export const RANGE_NAMES = [
@@ -42,6 +43,7 @@ export const RANGE_NAMES = [
   'Metallic',
   'Opacity',
   'Supplied map',
+  'Joints',
 ] as const;
 type RangeMap = (typeof RANGE_MAPS)[number];
 
@@ -59,6 +61,7 @@ export const READ_FROM: Record<RangeMap, readonly (keyof Layers)[]> = {
   metallic: ['metallic'],
   opacity: ['opacity'],
   supplied: [],
+  joints: [],
 };
 
 const lean = (z: number) => (2 / Math.PI) * Math.acos(Math.min(1, z));
@@ -139,6 +142,8 @@ export async function valuesOf(
       return own(await lightnessOf(below.colour, context));
     case 'supplied':
       return suppliedMap(scene, supplied);
+    case 'joints':
+      return borrowed(scene.input.relief.joints);
     case 'luminance':
       return own(await runSteps(takingLuminance(below.colour), context.checkpoint));
     case 'height':

@@ -9,7 +9,7 @@ import { FIGURES, GREY } from '../../../theme.ts';
 import { FlagDial } from '../../dials/flag-dial.tsx';
 import { NumberDial } from '../../dials/number-dial.tsx';
 import { pressable } from '../../pressed.ts';
-import { useBench } from '../../state.ts';
+import { useReliefDepth } from '../../use-depth.ts';
 import { measureFrame } from '../painter.tsx';
 import { IS_WHOLE } from '../shapes.ts';
 import { SillPopover } from '../sill-popover.tsx';
@@ -69,7 +69,7 @@ const drawn = () =>
 /** How depth is shown, and what each way costs; measured on this machine, in this view. */
 export function DepthPanel() {
   const { depth, few, many, triplanar, sharpness, shape } = useSill();
-  const depthMm = useBench((s) => s.recipe.stations.relief.depthMm);
+  const depthMm = useReliefDepth();
   const [costs, setCosts] = useState<Partial<Record<Depth, number>>>({});
   const [measuring, setMeasuring] = useState(false);
   const isBarred = (one: Depth) =>
@@ -161,7 +161,7 @@ export function DepthPanel() {
         />
       )}
       <Typography sx={{ color: GREY.soft, fontSize: 12.5, mt: 0.5 }}>
-        Depth is {depthMm} mm, as Relief has it.
+        Depth is {Number(depthMm.toFixed(2))} mm, as Relief has it.
       </Typography>
     </SillPopover>
   );

@@ -1,10 +1,10 @@
-import { blurring } from '../../filters/gaussian.ts';
-import { PLANES } from '../../memory/pool.ts';
-import type { Edges } from '../../raster/edges.ts';
-import { edgeIndex } from '../../raster/edges.ts';
-import type { Sides } from '../../raster/sides.ts';
-import { findingPercentiles } from '../../statistics/histogram.ts';
-import type { Steps } from '../../work/steps.ts';
+import { blurring } from '../../../filters/gaussian.ts';
+import { PLANES } from '../../../memory/pool.ts';
+import { connectedParts } from '../../../raster/connected.ts';
+import { type Edges, edgeIndex } from '../../../raster/edges.ts';
+import type { Sides } from '../../../raster/sides.ts';
+import { findingPercentiles } from '../../../statistics/histogram.ts';
+import type { Steps } from '../../../work/steps.ts';
 
 /** Scales at which lines are sought, σ in pixels at 512. */
 const SCALES = [1.5, 2.5, 4, 6.5];
@@ -13,8 +13,8 @@ const LINE_PERCENTILE = 82;
 /** A connected part of the net is kept from this share of the tile on. */
 const KEPT = 0.004;
 /** Areas of closed faces, as shares of the tile. */
-const SMALLEST_FACE = 0.002;
-const LARGEST_FACE = 0.2;
+export const SMALLEST_FACE = 0.002;
+export const LARGEST_FACE = 0.2;
 
 /** A thin net of lines, such as joints, and how clearly it closes faces. */
 export interface Net {
@@ -35,54 +35,14 @@ export interface Nets {
 /** The scores from which a net is one. */
 export const CLEAR_NET = 0.25;
 
-type Neighbours = (x: number, y: number, visit: (i: number) => void) => void;
-
-/** Visits the neighbours of a pixel, four or eight of them, by the tile's edges. */
-function neighboursOf({ width, height }: Sides, edges: Edges, withDiagonals: boolean): Neighbours {
-  return (x, y, visit) => {
-    for (let dy = -1; dy <= 1; dy++) {
-      for (let dx = -1; dx <= 1; dx++) {
-        if ((dx === 0 && dy === 0) || (!withDiagonals && dx !== 0 && dy !== 0)) continue;
-        visit(edgeIndex(y + dy, height, edges.y) * width + edgeIndex(x + dx, width, edges.x));
-      }
-    }
-  };
-}
-
-/** Sizes of the connected parts of where `mask` is `value`, and the part of each pixel (−1 elsewhere). */
-function partsOf(mask: Uint8Array, value: number, width: number, neighbours: Neighbours) {
-  const labels = new Int32Array(mask.length).fill(-1);
-  const sizes: number[] = [];
-  const stack: number[] = [];
-  for (let start = 0; start < mask.length; start++) {
-    if (mask[start] !== value || labels[start] >= 0) continue;
-    const label = sizes.length;
-    let size = 0;
-    labels[start] = label;
-    stack.push(start);
-    while (stack.length > 0) {
-      const i = stack.pop()!;
-      size++;
-      neighbours(i % width, Math.floor(i / width), (j) => {
-        if (mask[j] !== value || labels[j] >= 0) return;
-        labels[j] = label;
-        stack.push(j);
-      });
-    }
-    sizes.push(size);
-  }
-  return { labels, sizes };
-}
-
 /** The net of where a plane of line strengths is highest. */
 function* netOf(lines: Float32Array, sides: Sides, edges: Edges): Steps<Net> {
-  const { width } = sides;
   const count = lines.length;
   const [least] = yield* findingPercentiles(lines, [LINE_PERCENTILE]);
   const mask = new Uint8Array(count);
   for (let i = 0; i < count; i++) mask[i] = lines[i] > Math.max(0, least) ? 1 : 0;
   yield;
-  const net = partsOf(mask, 1, width, neighboursOf(sides, edges, true));
+  const net = connectedParts(mask, 1, sides, edges, true);
   let [kept, largest] = [0, 0];
   for (const size of net.sizes) {
     if (size <= KEPT * count) continue;
@@ -93,7 +53,7 @@ function* netOf(lines: Float32Array, sides: Sides, edges: Edges): Steps<Net> {
     if (mask[i] === 1 && net.sizes[net.labels[i]] <= KEPT * count) mask[i] = 0;
   }
   yield;
-  const rest = partsOf(mask, 0, width, neighboursOf(sides, edges, false));
+  const rest = connectedParts(mask, 0, sides, edges, false);
   const faces = rest.sizes.filter((size) => size >= SMALLEST_FACE * count && size <= LARGEST_FACE * count);
   const inFaces = faces.reduce((sum, size) => sum + size, 0);
   faces.sort((a, b) => a - b);

@@ -1,0 +1,92 @@
+import { takingLuminance } from '../../../planes/luminance.ts';
+import type { Raster } from '../../../raster/raster.ts';
+import type { WorkContext } from '../../../team/context.ts';
+import type { Frame } from '../../../tile/frame.ts';
+import { inParts, runSteps } from '../../../work/steps.ts';
+import type { ReliefSettings } from '../settings.ts';
+import { type Carving, carve, fromBorder, jointShare } from './carve.ts';
+import { findJoints, type JointField } from './field.ts';
+
+/** Up to this size what is found is kept while dials move. */
+const KEPT_SIZE = 2048;
+
+/** What the net follows from, beside the picture; null where no joints are carved. */
+export const netKey = ({ joints, jointStrokes }: ReliefSettings) =>
+  joints === 'none' ? null : [joints, jointStrokes];
+
+/** What the shape of joints and faces follows from beside the net. */
+export const carvingKey = (chosen: ReliefSettings) =>
+  chosen.joints === 'none' ? null : [netKey(chosen), carvingOf(chosen), chosen.faceTone, chosen.depthMm];
+
+const carvingOf = (chosen: ReliefSettings): Carving => ({
+  profile: chosen.jointProfile,
+  depthMm: chosen.jointDepthMm,
+  widthMm: chosen.jointWidthMm,
+  bevelMm: chosen.bevelMm,
+  domeMm: chosen.faceDomeMm,
+  tiltMm: chosen.faceTiltMm,
+  levelMm: chosen.faceLevelMm,
+});
+
+const lengthsOf = ({ edgeMetres, width, height }: Frame) => {
+  const edgeMm = 1000 * edgeMetres;
+  return { edgeMm, pixelMm: edgeMm / Math.max(width, height) };
+};
+
+/** The joints and faces of a tile; null where none are carved. */
+export async function jointsOf(
+  picture: Raster,
+  chosen: ReliefSettings,
+  frame: Frame,
+  context: WorkContext,
+): Promise<JointField | null> {
+  const { joints, jointStrokes } = chosen;
+  if (joints === 'none') return null;
+  const find = async () => {
+    const y = await runSteps(takingLuminance(picture), context.checkpoint);
+    return runSteps(findJoints(y, joints, jointStrokes, frame, frame.edges), context.checkpoint);
+  };
+  if (frame.size > KEPT_SIZE) return find();
+  return context.part('joints', [frame.edges, netKey(chosen)], find);
+}
+
+/** How much of each pixel is joint, 0…1; where the net leaks there is none. */
+export async function jointCover(
+  field: JointField,
+  chosen: ReliefSettings,
+  frame: Frame,
+  context: WorkContext,
+): Promise<Float32Array> {
+  const { edgeMm, pixelMm } = lengthsOf(frame);
+  const border = fromBorder(field, carvingOf(chosen), edgeMm);
+  const { away, closed } = field;
+  const out = context.team.take(away.length);
+  const cover = (from: number, to: number) => {
+    for (let i = from; i < to; i++) out[i] = closed[i] * jointShare(border(away[i]), pixelMm);
+  };
+  await runSteps(inParts(out.length, cover), context.checkpoint);
+  return out;
+}
+
+/** Height in mm: joints and faces, with what tone (0…1, over the depth) comes to on them. */
+export async function carved(
+  tone: Float32Array,
+  field: JointField,
+  chosen: ReliefSettings,
+  frame: Frame,
+  context: WorkContext,
+): Promise<Float32Array> {
+  const { edgeMm, pixelMm } = lengthsOf(frame);
+  const how = carvingOf(chosen);
+  const out = context.team.take(tone.length);
+  const { closed } = field;
+  const make = (from: number, to: number) => {
+    carve(field, how, edgeMm, pixelMm, out, from, to);
+    for (let i = from; i < to; i++) {
+      const share = 1 - closed[i] * (1 - chosen.faceTone);
+      out[i] += share * chosen.depthMm * (tone[i] - 0.5);
+    }
+  };
+  await runSteps(inParts(out.length, make), context.checkpoint);
+  return out;
+}

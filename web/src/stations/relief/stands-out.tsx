@@ -1,0 +1,185 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { contentKey, type FoundNet, type Recipe } from '@zesty-tile/core';
+import { useEffect, useMemo, useState } from 'react';
+import { pressable } from '../../bench/pressed.ts';
+import { useBench } from '../../bench/state.ts';
+import { engineNow } from '../../bench/use-engine.ts';
+import type { ShownView } from '../../engine/protocol.ts';
+import { GREY } from '../../theme.ts';
+import { LitChoice } from '../lit-choice.tsx';
+import { litSlopes } from './lit-slopes.ts';
+
+/** Edge of the tile that is made for it, and how much of it is shown. */
+const MADE = 256;
+const SHOWN = 150;
+/** One turn of the light takes so long. */
+const TURN_MS = 9000;
+/** As deep as joints can be carved, mm. */
+const DEEPEST_JOINT = 200;
+
+type ReliefSettings = Recipe['stations']['relief'];
+
+const WORDS = {
+  bright: 'Bright is high',
+  dark: 'Dark is high',
+  faces: 'Faces between joints',
+  light: 'By slanting light',
+} as const;
+type Way = keyof typeof WORDS;
+
+/** The settings of a way of reading height. */
+function settingsOf(way: Way, now: ReliefSettings, net: FoundNet | null): Partial<ReliefSettings> {
+  if (way === 'light') return { heightFrom: 'light', joints: 'none' };
+  if (way !== 'faces') return { polarity: way, heightFrom: 'tone', joints: 'none' };
+  // Joints that are carved already stay as they are.
+  if (now.joints !== 'none') return { joints: now.joints };
+  const lines = net?.lines ?? 'dark';
+  return {
+    polarity: lines === 'light' ? 'dark' : 'bright',
+    heightFrom: 'tone',
+    joints: lines,
+    jointDepthMm: Math.min(DEEPEST_JOINT, now.depthMm),
+  };
+}
+
+/** The way that height is read now; null where it is none of these. */
+function wayOf({ joints, heightFrom, polarity }: ReliefSettings): Way | null {
+  if (joints !== 'none') return 'faces';
+  if (heightFrom === 'light') return 'light';
+  return heightFrom === 'tone' ? polarity : null;
+}
+
+const readAs = (recipe: Recipe, values: Partial<ReliefSettings>): Recipe => ({
+  ...recipe,
+  stations: { ...recipe.stations, relief: { ...recipe.stations.relief, ...values } },
+});
+
+/** Whether what was last asked for is on the screen: readings wait for it. */
+const useIsShown = () => useBench((s) => s.shown !== null && s.busy === null);
+
+/** The net of joints that closes faces best, measured when it is asked for. */
+function useNet(): FoundNet | null {
+  const recipe = useBench((s) => s.recipe);
+  const source = useBench((s) => s.source);
+  const { square, even, join, style, source: given } = recipe.stations;
+  const { data } = useQuery({
+    queryKey: ['net', contentKey([source.sha256, square, even, join, style, given.given])],
+    enabled: useIsShown(),
+    queryFn: async () => (await engineNow()?.findNet({ recipe, source })) ?? null,
+    placeholderData: (before) => before,
+  });
+  return data ?? null;
+}
+
+/** The normals of one reading, small; made when it is looked at. */
+function useNormals(way: Way, values: Partial<ReliefSettings>): ShownView | null {
+  const recipe = useBench((s) => s.recipe);
+  const source = useBench((s) => s.source);
+  const { square, even, join, style, relief, source: given } = recipe.stations;
+  const { data } = useQuery({
+    queryKey: [
+      'stands out',
+      way,
+      contentKey([source.sha256, square, even, join, style, { ...relief, ...values }, given.given]),
+    ],
+    enabled: useIsShown(),
+    queryFn: async () =>
+      (await engineNow()?.other({ recipe: readAs(recipe, values), source, view: 'normal' }, MADE)) ?? null,
+    placeholderData: (before) => before,
+  });
+  return data ?? null;
+}
+
+interface ReadingProps {
+  way: Way;
+  net: FoundNet | null;
+  green: 1 | -1;
+  degrees: number;
+}
+
+function Reading({ way, net, green, degrees }: ReadingProps) {
+  const now = useBench((s) => s.recipe.stations.relief);
+  const values = settingsOf(way, now, net);
+  const picture = useNormals(way, values);
+  const lit = useMemo(() => {
+    if (!picture) return null;
+    const image = new ImageData(SHOWN, SHOWN);
+    litSlopes(image, picture.planes, picture.width, green, degrees);
+    return image;
+  }, [picture, green, degrees]);
+  return (
+    <LitChoice
+      words={WORDS[way]}
+      edge={SHOWN}
+      chosen={wayOf(now) === way}
+      onChoose={() => useBench.getState().setDials('relief', values, '')}
+      picture={lit}
+      drawn={way}
+    />
+  );
+}
+
+const netWords = ({ lines, score, isClear }: FoundNet): string =>
+  isClear
+    ? `Thin ${lines} lines close faces (${Math.round(100 * score)} %): they may be joints.`
+    : `No lines close faces (${Math.round(100 * score)} %): no joints are offered.`;
+
+/** What stands out: up to four readings of the surface side by side, under one light that turns; pressed it is taken. */
+export function StandsOut() {
+  const [turning, setTurning] = useState(() => !matchMedia('(prefers-reduced-motion: reduce)').matches);
+  const [degrees, setDegrees] = useState(315);
+  const green = useBench((s) => (s.recipe.stations.relief.normalY === 'up' ? 1 : -1));
+  const hasJoints = useBench((s) => s.recipe.stations.relief.joints !== 'none');
+  const net = useNet();
+  const isOffered = hasJoints || net?.isClear === true;
+  const ways: Way[] = isOffered ? ['bright', 'dark', 'faces', 'light'] : ['bright', 'dark', 'light'];
+  useEffect(() => {
+    if (!turning) return;
+    let frame = 0;
+    let last = performance.now();
+    const turn = (now: number) => {
+      const passed = now - last;
+      last = now;
+      setDegrees((before) => (before + (360 * passed) / TURN_MS) % 360);
+      frame = requestAnimationFrame(turn);
+    };
+    frame = requestAnimationFrame(turn);
+    return () => cancelAnimationFrame(frame);
+  }, [turning]);
+  return (
+    <Box component="section" aria-label="What stands out?" sx={{ display: 'grid', gap: 0.75 }}>
+      <Typography sx={{ fontWeight: 700 }}>What stands out?</Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: `repeat(${isOffered ? 2 : 3}, 1fr)`, gap: 1 }}>
+        {ways.map((way) => (
+          <Reading key={way} way={way} net={net} green={green} degrees={degrees} />
+        ))}
+      </Box>
+      <Typography color="text.secondary" sx={{ minHeight: 19 }}>
+        {net ? netWords(net) : 'Looking for joints …'}
+      </Typography>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <label htmlFor="stands-out-light" style={{ color: GREY.soft, whiteSpace: 'nowrap' }}>
+          Light from
+        </label>
+        <input
+          id="stands-out-light"
+          type="range"
+          min={0}
+          max={359}
+          value={Math.round(degrees) % 360}
+          onChange={(event) => {
+            setTurning(false);
+            setDegrees(Number(event.target.value));
+          }}
+          style={{ flex: 1, accentColor: GREY.ink }}
+        />
+        <Button aria-pressed={turning} sx={pressable(turning)} onClick={() => setTurning(!turning)}>
+          Turns
+        </Button>
+      </Box>
+    </Box>
+  );
+}
