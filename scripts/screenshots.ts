@@ -80,11 +80,15 @@ try {
   await shot('bench-gauge');
   await page.getByRole('button', { name: 'Ball' }).click();
   await open('relief', 'height');
-  await page.getByRole('button', { name: 'Raised or recessed', exact: true }).click();
-  await page.locator('canvas[data-drawn="dark"]').waitFor();
+  for (const way of ['bright', 'dark', 'faces', 'light']) {
+    await page.locator(`canvas[data-drawn="${way}"]`).waitFor();
+  }
   await page.getByRole('button', { name: 'Turns' }).click();
-  await page.getByRole('button', { name: 'Bands', exact: true }).click();
+  await page.getByRole('button', { name: 'Faces between joints' }).click();
+  await settled();
   await shot('bench-relief');
+  await page.keyboard.press('Control+z');
+  await settled();
   await page.getByRole('button', { name: 'Slab' }).click();
   await page.getByRole('button', { name: '3 × 3' }).click();
   await open('join', 'joined');
@@ -263,7 +267,7 @@ try {
   await dials.getByRole('textbox', { name: 'Spacing, figure' }).fill('1.3');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Escape');
-  const box = (await page.locator('canvas[data-tint-layer]').boundingBox())!;
+  const box = (await page.locator('canvas[data-tint-layer="painted coat"]').boundingBox())!;
   for (let k = 0; k <= 24; k++) {
     const [x, y] = [0.12 + 0.0085 * k, 0.3 + 0.08 * Math.sin(k / 4)];
     await page.mouse.move(box.x + x * box.width, box.y + y * box.height);

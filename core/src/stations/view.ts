@@ -13,5 +13,5 @@ export interface View {
   isDetail?: true;
   /** Its values from the outputs of the stations so far; null while they are not made. */
   // biome-ignore lint/suspicious/noExplicitAny: outputs of all stations by name
-  raster(outputs: any): Raster | null | Promise<Raster>;
+  raster(outputs: any): Raster | null | Promise<Raster | null>;
 }

@@ -41,6 +41,7 @@ import { findJoints } from '../../src/stations/relief/joints/field.ts';
 import { fillJoints } from '../../src/stations/relief/joints/fill.ts';
 import { findNets } from '../../src/stations/relief/joints/net.ts';
 import { normalsByTeam } from '../../src/stations/relief/normals-band.ts';
+import { withoutPaint } from '../../src/stations/relief/paint.ts';
 import { slantHeight } from '../../src/stations/relief/slant.ts';
 import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
@@ -63,6 +64,10 @@ const OPERATIONS: Record<string, Operation> = {
   'kernels/structure-tensor/reference.ts': (p, e) =>
     KERNELS.structureTensor([p], [1], { ...SIDES, edges: e }, { from: 0, to: SIZE }),
   'kernels/atrous/reference.ts': (p, e) => [KERNELS.atrousSmooth(p, SIZE, SIZE, 1, e)],
+  'stations/relief/paint.ts': (p, e) => {
+    const tinted = new Raster(SIZE, SIZE, [p, p.map((value) => 0.5 * value), p.map((value) => 1 - value)]);
+    return [runToEnd(withoutPaint(p.slice(), tinted, 0.8, e))];
+  },
   'filters/distance.ts': (p, e) => {
     const mask = Uint8Array.from(p, (value) => (value > 0.8 ? 1 : 0));
     mask[0] ||= p.every((value) => value <= 0.8) ? 1 : 0;
@@ -105,7 +110,14 @@ const OPERATIONS: Record<string, Operation> = {
   },
   'stations/relief/height.ts': async (p, e) => {
     const bands = () => detailBands(p.slice(), SIDES, e, wait);
-    const raw = { bands, bandSum: null, slant: async () => p, normals: null, given: null };
+    const raw = {
+      tone: async () => p,
+      bands,
+      bandSum: null,
+      slant: async () => p,
+      normals: null,
+      given: null,
+    };
     const shape = {
       parts: [
         { from: 'tone' as const, share: 0.6 },
@@ -149,6 +161,7 @@ const OPERATIONS: Record<string, Operation> = {
 const OF_THE_WHOLE = new Set([
   'stations/relief/evidence.ts',
   'filters/distance.ts',
+  'stations/relief/paint.ts',
   'stations/relief/joints/field.ts',
   'stations/relief/joints/fill.ts',
   'stations/relief/joints/net.ts',
@@ -220,7 +233,7 @@ const NO_FILTERS = [
   ),
   ...['inquiries', 'raw-height', 'station', 'verdict', 'views'].map((file) => `stations/relief/${file}.ts`),
   // Parts of what finds joints, which is put to the test as a whole; and what works on each pixel by itself.
-  ...['border', 'carve', 'faces', 'repair', 'settings', 'shaped'].map(
+  ...['border', 'carve', 'close', 'faces', 'repair', 'settings', 'shaped'].map(
     (file) => `stations/relief/joints/${file}.ts`,
   ),
   // Noise is made from nothing but a seed: tested by itself.

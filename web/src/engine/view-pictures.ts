@@ -36,7 +36,7 @@ export function viewRaster(
   outputs: Partial<StationOutputs>,
   view: ViewName,
   hasCoats = false,
-): Raster | null | Promise<Raster> {
+): Raster | null | Promise<Raster | null> {
   const stage = stageView(view);
   if (stage) return stage.raster(outputs);
   if (!isMap(view)) return null;

@@ -11,6 +11,8 @@ import { weightedSum } from './bands.ts';
 
 /** What height is made of, made when it is asked for. */
 export interface RawHeight {
+  /** Log of the grey that tone is read from: without paint, and with joints filled. */
+  tone(): Promise<Float32Array>;
   /** Six bands of log grey. */
   bands(): Promise<Float32Array[]>;
   /** Their sum, for sizes at which they should not be held together. */

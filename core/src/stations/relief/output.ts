@@ -16,6 +16,8 @@ export interface ReliefOutput {
   joints: Float32Array | null;
   /** How many faces they close; null where none are carved. */
   faceCount: number | null;
+  /** Log of the grey that tone is read from; made when asked for. */
+  tone: () => Promise<Float32Array>;
   /** Six bands of detail of the grey that height is read from, fine to broad; made when asked for. */
   bands: () => Promise<Float32Array[]>;
   /** By which normal, cavity and occlusion follow from a height, for what changes it later. */

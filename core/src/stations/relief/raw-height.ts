@@ -3,6 +3,7 @@ import { statistics } from '../../statistics/statistics.ts';
 import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { turnedNormals } from '../../tile/given.ts';
+import type { Checkpoint } from '../../work/checkpoint.ts';
 import { runSteps, type Steps } from '../../work/steps.ts';
 import { bandSum } from './band-sum.ts';
 import { BAND_COUNT, detailBands, logOf } from './bands.ts';
@@ -12,6 +13,7 @@ import { type HeightShape, type HeightSource, LIGHT_SHARE, type RawHeight } from
 import { heightOfNormals } from './integrate.ts';
 import { fillJoints } from './joints/fill.ts';
 import { netKey } from './joints/shaped.ts';
+import { withoutPaint } from './paint.ts';
 import { sigmaOf } from './scale.ts';
 import type { ReliefSettings } from './settings.ts';
 import { slantHeight } from './slant.ts';
@@ -26,6 +28,9 @@ const HELD_SIZE = 2048;
 
 /** The width that joints are filled over, which shows in the bands of tone. */
 const widthKey = ({ joints, jointWidthMm }: ReliefSettings) => (joints === 'none' ? null : jointWidthMm);
+
+/** How much of paint is ignored, which shows in the bands of tone; null where none is. */
+export const paintKey = ({ paintShare }: ReliefSettings) => (paintShare === 0 ? null : `paint ${paintShare}`);
 
 /** Nothing where there is no key, so that results of before stay known. */
 export const withKey = (key: unknown): unknown[] => (key === null ? [] : [key]);
@@ -43,12 +48,16 @@ export function rawHeight(
   const degrees = lightOf(chosen, light);
   const { normal } = style.given;
   const { relief: painted } = style;
-  const grey = () => runSteps(greyOf(style.picture, chosen.grey, near), context.checkpoint);
-  const plainLog = async () =>
-    painted?.from === 'tone' ? painted.height.slice() : runSteps(logOf(await grey()), context.checkpoint);
-  const log = async () => {
-    const values = await plainLog();
-    if (joint) await fillJoints(values, joint, frame, context);
+  const plainLog = async (checkpoint: Checkpoint) => {
+    if (painted?.from === 'tone') return painted.height.slice();
+    const grey = await runSteps(greyOf(style.picture, chosen.grey, near), checkpoint);
+    const values = await runSteps(logOf(grey), checkpoint);
+    if (chosen.paintShare === 0) return values;
+    return runSteps(withoutPaint(values, style.picture, chosen.paintShare, frame.edges), checkpoint);
+  };
+  const log = async ({ checkpoint }: Pick<WorkContext, 'checkpoint'> = context) => {
+    const values = await plainLog(checkpoint);
+    if (joint) await fillJoints(values, joint, frame, { team: context.team, checkpoint });
     return values;
   };
   /** What Style made of a source, where it did. */
@@ -56,10 +65,19 @@ export function rawHeight(
   const bands = () =>
     context.part(
       'bands',
-      [frame.edges, chosen.grey, near, ...withKey(netKey(chosen)), ...withKey(widthKey(chosen))],
+      [
+        frame.edges,
+        chosen.grey,
+        near,
+        ...withKey(netKey(chosen)),
+        ...withKey(widthKey(chosen)),
+        ...withKey(paintKey(chosen)),
+      ],
       async () => detailBands(await log(), frame, frame.edges, context.checkpoint),
     );
   return {
+    // It may be asked for when the evaluation is over.
+    tone: () => log({ checkpoint: async () => {} }),
     bands,
     bandSum:
       frame.size > HELD_SIZE

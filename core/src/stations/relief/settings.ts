@@ -121,6 +121,16 @@ export const settings = {
     group: GROUPS.readFrom,
     default: '#808080',
   }),
+  paintShare: number({
+    label: 'Ignore paint',
+    help: 'How far steps of tone that come with another hue or saturation are taken for paint, and not for relief.',
+    group: GROUPS.readFrom,
+    default: 0,
+    min: 0,
+    max: 1,
+    step: 0.05,
+    unit: '',
+  }),
   lightFrom: choice({
     ofPicture: true,
     label: 'Light from',

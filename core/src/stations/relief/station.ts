@@ -9,16 +9,18 @@ import type { HeightReading } from '../../tile/height-reading.ts';
 import { runSteps } from '../../work/steps.ts';
 import { join } from '../join/station.ts';
 import { station } from '../station.ts';
+import type { StyleOutput } from '../style/output.ts';
 import { style } from '../style/station.ts';
 import { type CavityStrength, cavityMap, localRelief } from './cavity.ts';
 import { decisionSchema, isLit, type ReliefDecision, type ReliefInput, reliefDepth } from './decision.ts';
 import { polarityEvidence } from './evidence.ts';
-import { partsOf, type RawHeight, shapedHeight, spreadsOf } from './height.ts';
+import { type HeightShape, partsOf, type RawHeight, shapedHeight, spreadsOf } from './height.ts';
+import type { JointField } from './joints/field.ts';
 import { carved, carvingKey, jointCover, jointsOf, netKey } from './joints/shaped.ts';
 import { normalKey, normals, readsBands } from './normals.ts';
 import { occlusionMap } from './occlusion-map.ts';
 import type { ReliefOutput } from './output.ts';
-import { FLAT, inRangeMm, rawHeight, scaled, shapeOf, weightsOf, withKey } from './raw-height.ts';
+import { FLAT, inRangeMm, paintKey, rawHeight, scaled, shapeOf, weightsOf, withKey } from './raw-height.ts';
 import { cavitySigma } from './scale.ts';
 import { type ReliefSettings, settings } from './settings.ts';
 import { fromAbove, lightInTile, slantHeight } from './slant.ts';
@@ -48,6 +50,7 @@ const shapeKey = (chosen: ReliefSettings) => [
   chosen.softMm,
   chosen.noiseFloor,
   ...withKey(netKey(chosen)),
+  ...withKey(paintKey(chosen)),
 ];
 
 /** Where slanting light comes from and what speaks for bright or dark, by the tile as it left Style. */
@@ -88,6 +91,33 @@ const cavityStrengths = ({ cavityStrength, cavityHollows, cavityEdges }: ReliefS
   hollows: cavityStrength * cavityHollows,
   edges: cavityStrength * cavityEdges,
 });
+
+/** What the height of the tile is made with, beside its settings. */
+interface HeightMade {
+  shape: HeightShape;
+  decided: ReliefDecision;
+  field: JointField | null;
+  painted: StyleOutput['relief'];
+}
+
+/** The height of the tile, 0…1: of tone and other sources, with joints carved and painted ridges. */
+async function reliefOf(
+  of: RawHeight,
+  { shape, decided, field, painted }: HeightMade,
+  chosen: ReliefSettings,
+  frame: Frame,
+  context: WorkContext,
+): Promise<Float32Array> {
+  const sum = await shapedHeight(of, shape, decided.spreads, frame, frame.edges, context.checkpoint);
+  let height = await runSteps(scaled(sum, decided), context.checkpoint);
+  if (field) {
+    const mm = await carved(height, field, chosen, frame, context);
+    ({ height } = await inRangeMm(mm, decided.rangeMm ?? null, context));
+  }
+  if (!painted) return height;
+  const range = { low: 0, high: 1 };
+  return runSteps(summing([height, painted.ridges], [1, 1], range, height), context.checkpoint);
+}
 
 /** Relief: height from the tile as it left Style, and what depends on it. */
 export const relief = station({
@@ -161,17 +191,8 @@ export const relief = station({
     const joints = field && (await jointCover(field, chosen, frame, context));
     const raw = rawHeight(input, chosen, light, joints, frame, context);
     const shape = shapeOf(chosen, frame, raw.given !== null);
-    const shaped = async (of: RawHeight) => {
-      const sum = await shapedHeight(of, shape, spreads, frame, frame.edges, context.checkpoint);
-      let height = await runSteps(scaled(sum, decided), context.checkpoint);
-      if (field) {
-        const mm = await carved(height, field, chosen, frame, context);
-        ({ height } = await inRangeMm(mm, decided.rangeMm ?? null, context));
-      }
-      if (!painted) return height;
-      const range = { low: 0, high: 1 };
-      return runSteps(summing([height, painted.ridges], [1, 1], range, height), context.checkpoint);
-    };
+    const made = { shape, decided, field, painted };
+    const shaped = (of: RawHeight) => reliefOf(of, made, chosen, frame, context);
     const height = await context.part(
       'height',
       [
@@ -233,7 +254,18 @@ export const relief = station({
       isOcclusionGiven: suppliedOcclusion !== null,
     };
     const faceCount = field?.count ?? null;
-    return { height, depthMm, normal, occlusion, cavity, joints, faceCount, bands: raw.bands, shaping };
+    return {
+      height,
+      depthMm,
+      normal,
+      occlusion,
+      cavity,
+      joints,
+      faceCount,
+      tone: raw.tone,
+      bands: raw.bands,
+      shaping,
+    };
   },
   verdict,
 });

@@ -40,6 +40,20 @@ function jointsRaster({ width, height, planes }: Raster, joints: Float32Array): 
   return new Raster(width, height, planes.map(over));
 }
 
+/** The tone that height is read from, as a picture. */
+const tone: View = {
+  title: 'Tone that is read',
+  kind: 'colour',
+  before: 'joined',
+  isDetail: true,
+  async raster({ relief }: { relief?: ReliefOutput }) {
+    if (!relief) return null;
+    const { width, height } = relief.normal;
+    const grey = mapped(await relief.tone(), (value) => Math.min(1, Math.max(0, Math.exp(value))));
+    return new Raster(width, height, [grey, grey, grey]);
+  },
+};
+
 const joints: View = {
   title: 'Joints',
   kind: 'colour',
@@ -54,4 +68,5 @@ export const views = {
     BAND_VIEWS.slice(0, BAND_COUNT).map((name, level) => [name, bandView(level)]),
   ) as Record<(typeof BAND_VIEWS)[number], View>),
   joints,
+  tone,
 };

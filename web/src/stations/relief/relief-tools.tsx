@@ -2,6 +2,7 @@ import { DepthWords } from './depth-words.tsx';
 import { DetailMap } from './detail-map.tsx';
 import { JointTools } from './joint-tools.tsx';
 import { LightDisc } from './light-disc.tsx';
+import { PaintTools } from './paint-tools.tsx';
 
 /** What Relief offers beside its dials. */
 export function ReliefTools() {
@@ -11,6 +12,7 @@ export function ReliefTools() {
       <LightDisc />
       <DetailMap />
       <JointTools />
+      <PaintTools />
     </>
   );
 }
