@@ -120,6 +120,23 @@ describe('what stands out', () => {
     await dials(page).getByText('0 strokes', { exact: true }).waitFor();
   });
 
+  it('a zone is read in a way of its own: sunk by a level, the tile is deeper', async () => {
+    await dials(page).getByRole('button', { name: 'Zones', exact: true }).click();
+    await dials(page).getByRole('button', { name: 'By colour', exact: true }).first().click();
+    const values = dials(page).getByRole('group', { name: 'Values of Zone 1' });
+    const level = values.getByRole('textbox', { name: 'Level, figure' });
+    await level.fill('-30');
+    await level.press('Enter');
+    await page.waitForFunction(
+      `parseFloat(document.querySelector('[data-testid="depth-share"]').textContent) > 15`,
+    );
+    await page.getByRole('button', { name: /^Undo: Relief, Readings of zones/ }).waitFor();
+    await dials(page).getByRole('button', { name: 'Delete', exact: true }).click();
+    await page.waitForFunction(
+      `parseFloat(document.querySelector('[data-testid="depth-share"]').textContent) < 10`,
+    );
+  });
+
   it('joints become a zone, which Finish has in its list', async () => {
     await dials(page).getByRole('button', { name: 'Make the joints a zone' }).click();
     await dials(page).getByRole('button', { name: 'Joints are the zone “Joints”' }).waitFor();

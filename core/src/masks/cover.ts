@@ -27,6 +27,8 @@ export interface MaskInput {
     occlusion: Float32Array | null;
     joints: Float32Array | null;
   };
+  /** Joints, where Relief itself asks, which has no other map yet. */
+  joints?: Float32Array | null;
 }
 
 const smooth = (t: number): number => {
@@ -100,7 +102,7 @@ export function* painting(
 const lean = (z: number) => (2 / Math.PI) * Math.acos(Math.min(1, z));
 
 /** The values 0..1 of a map that a zone is selected by; null where the tile has none. */
-function* planeOf({ style, relief }: MaskInput, map: MaskMap): Steps<Float32Array | null> {
+function* planeOf({ style, relief, joints }: MaskInput, map: MaskMap): Steps<Float32Array | null> {
   switch (map) {
     case 'luminance':
       return luminance(style.picture);
@@ -111,6 +113,8 @@ function* planeOf({ style, relief }: MaskInput, map: MaskMap): Steps<Float32Arra
     case 'roughness':
       if (style.given.roughness || !style.given.gloss) return style.given.roughness?.planes[0] ?? null;
       return yield* mapping(style.given.gloss.planes[0], (value) => 1 - value);
+    case 'joints':
+      return relief?.joints ?? joints ?? null;
     case 'slope':
       return relief ? yield* mapping(relief.normal.planes[2], lean) : null;
     default:

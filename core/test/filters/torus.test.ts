@@ -231,7 +231,11 @@ const NO_FILTERS = [
   ...['decision', 'detail-normal', 'grey', 'normals', 'occlusion-map', 'output', 'scale', 'settings'].map(
     (file) => `stations/relief/${file}.ts`,
   ),
-  ...['inquiries', 'raw-height', 'station', 'verdict', 'views'].map((file) => `stations/relief/${file}.ts`),
+  ...['in-mm', 'inquiries', 'raw-height', 'station', 'verdict', 'views'].map(
+    (file) => `stations/relief/${file}.ts`,
+  ),
+  // Tested with the zones they read.
+  ...['readings', 'settings'].map((file) => `stations/relief/zones/${file}.ts`),
   // Parts of what finds joints, which is put to the test as a whole; and what works on each pixel by itself.
   ...['border', 'carve', 'close', 'faces', 'repair', 'settings', 'shaped'].map(
     (file) => `stations/relief/joints/${file}.ts`,

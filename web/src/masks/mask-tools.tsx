@@ -10,9 +10,13 @@ import { pressable } from '../bench/pressed.ts';
 import { useBench } from '../bench/state.ts';
 import { CARD, FIGURES, GREY } from '../theme.ts';
 import { useCovers } from './mask-layer.tsx';
-import { FinishValues, ToneValues } from './mask-values.tsx';
+import { FinishValues, ReliefValues, ToneValues } from './mask-values.tsx';
 import { PartDials } from './part-dials.tsx';
 import { addMask, changeMask, newPart, removeMask, useMasks } from './use-masks.ts';
+
+/** What each station sets for a zone. */
+const VALUES = { gauge: ToneValues, relief: ReliefValues, finish: FinishValues };
+type ZoneStation = keyof typeof VALUES;
 
 const KINDS = Object.entries(MASK_PARTS.variants!.of).map(
   ([by, { title }]) => [by as MaskPartKind, title] as const,
@@ -38,7 +42,8 @@ function ZoneName({ zone }: { zone: Mask }) {
 }
 
 /** The open zone: how it is picked, and what is set for it here. */
-function OpenZone({ zone, station }: { zone: Mask; station: 'gauge' | 'finish' }) {
+function OpenZone({ zone, station }: { zone: Mask; station: ZoneStation }) {
+  const Values = VALUES[station];
   const shown = useMasks((s) => s.shown);
   const take = (k: number) => {
     useMasks.setState({ brush: null });
@@ -93,12 +98,14 @@ function OpenZone({ zone, station }: { zone: Mask; station: 'gauge' | 'finish' }
         aria-label={`Values of ${zone.name}`}
         sx={{ display: 'grid', gap: 0.25, borderTop: `1px solid ${GREY.line}`, pt: 0.75 }}
       >
-        {station === 'gauge' ? <ToneValues zone={zone.id} /> : <FinishValues zone={zone.id} />}
-        <NumberDial
-          setting={MASK_SETTINGS.wetness}
-          value={zone.wetness}
-          onChange={(wetness) => changeMask(zone.id, (now) => ({ ...now, wetness }), 'wetness')}
-        />
+        <Values zone={zone.id} />
+        {station !== 'relief' && (
+          <NumberDial
+            setting={MASK_SETTINGS.wetness}
+            value={zone.wetness}
+            onChange={(wetness) => changeMask(zone.id, (now) => ({ ...now, wetness }), 'wetness')}
+          />
+        )}
       </Box>
     </Box>
   );
@@ -113,7 +120,7 @@ function Share({ zone }: { zone: string }) {
 }
 
 /** The zones of the tile, and the open one's dials. */
-export function ZoneTools({ station }: { station: 'gauge' | 'finish' }) {
+export function ZoneTools({ station }: { station: ZoneStation }) {
   const zones = useBench((s) => s.recipe.masks);
   const open = useMasks((s) => s.open);
   useCovers();

@@ -25,6 +25,7 @@ import { FIGURES, GREY } from '../theme.ts';
 
 const TONE = STATIONS.gauge.settings.zoneTones;
 const FINISH = STATIONS.finish.settings.zoneFinish;
+const RELIEF = STATIONS.relief.settings.zoneReadings;
 
 /** Settings with means of their own: which zone it is, its line of the chart, and what is as the line until it is set. */
 const BY_OTHER_MEANS = ['zone', 'line', 'ownLine', 'band', 'f0'];
@@ -59,6 +60,28 @@ function LineRow({ value, onChange }: { value: LineChoice; onChange(value: LineC
         onChange={onChange}
       />
     </Box>
+  );
+}
+
+/** How Relief reads a zone of its own. */
+export function ReliefValues({ zone }: { zone: string }) {
+  const all = useBench((s) => s.recipe.stations.relief.zoneReadings);
+  const now = all.find((one) => one.zone === zone) ?? { ...newItem(RELIEF), zone };
+  return (
+    <ItemDials
+      settings={RELIEF.item}
+      values={now as unknown as Record<string, SettingValue>}
+      without={BY_OTHER_MEANS}
+      onChange={(key, value) =>
+        useBench
+          .getState()
+          .setDials(
+            'relief',
+            { zoneReadings: withValues(all, { ...now, [key]: value }, newItem(RELIEF)) },
+            `${zone} ${key}`,
+          )
+      }
+    />
   );
 }
 

@@ -71,11 +71,12 @@ export function addMask(by: MaskPartKind): void {
 /** Removes a zone, and all that was set for it. */
 export function removeMask(id: string): void {
   const { recipe, replaceRecipe } = useBench.getState();
-  const { gauge, finish } = recipe.stations;
+  const { gauge, relief, finish } = recipe.stations;
   const others = <T extends { zone: string }>(values: T[]) => values.filter(({ zone }) => zone !== id);
   const stations = {
     ...recipe.stations,
     gauge: { ...gauge, zoneTones: others(gauge.zoneTones) },
+    relief: { ...relief, zoneReadings: others(relief.zoneReadings) },
     finish: { ...finish, zoneFinish: others(finish.zoneFinish) },
   };
   useMasks.setState({ open: null, brush: null });

@@ -5,6 +5,7 @@ import { choice, colour, data, group, number, type Values } from '../../settings
 import { type PictureRef, refSchema } from '../../tile/given.ts';
 import { GREYS } from '../../tile/height-reading.ts';
 import { jointSettings } from './joints/settings.ts';
+import { zoneReadings } from './zones/settings.ts';
 
 const GROUPS = {
   bands: group({ id: 'bands', title: 'Bands', collapsed: true }),
@@ -93,6 +94,7 @@ export const settings = {
     unit: '',
   }),
   ...jointSettings,
+  zoneReadings,
   joints: { ...jointSettings.joints, group: GROUPS.readFrom },
   normalY: choice({
     label: 'Green points',

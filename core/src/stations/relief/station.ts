@@ -9,14 +9,13 @@ import type { HeightReading } from '../../tile/height-reading.ts';
 import { runSteps } from '../../work/steps.ts';
 import { join } from '../join/station.ts';
 import { station } from '../station.ts';
-import type { StyleOutput } from '../style/output.ts';
 import { style } from '../style/station.ts';
 import { type CavityStrength, cavityMap, localRelief } from './cavity.ts';
 import { decisionSchema, isLit, type ReliefDecision, type ReliefInput, reliefDepth } from './decision.ts';
 import { polarityEvidence } from './evidence.ts';
 import { type HeightShape, partsOf, type RawHeight, shapedHeight, spreadsOf } from './height.ts';
-import type { JointField } from './joints/field.ts';
-import { carved, carvingKey, jointCover, jointsOf, netKey } from './joints/shaped.ts';
+import { inMillimetres, millimetresKey, type Shaping } from './in-mm.ts';
+import { jointCover, jointsOf, netKey } from './joints/shaped.ts';
 import { normalKey, normals, readsBands } from './normals.ts';
 import { occlusionMap } from './occlusion-map.ts';
 import type { ReliefOutput } from './output.ts';
@@ -26,6 +25,7 @@ import { type ReliefSettings, settings } from './settings.ts';
 import { fromAbove, lightInTile, slantHeight } from './slant.ts';
 import { verdict } from './verdict.ts';
 import { views } from './views.ts';
+import { usedZones, zonesKey } from './zones/readings.ts';
 
 /** How height is read, for stations that need one before this. */
 const readingOf = (chosen: ReliefSettings): HeightReading => ({
@@ -93,30 +93,29 @@ const cavityStrengths = ({ cavityStrength, cavityHollows, cavityEdges }: ReliefS
 });
 
 /** What the height of the tile is made with, beside its settings. */
-interface HeightMade {
+interface HeightMade extends Shaping {
   shape: HeightShape;
   decided: ReliefDecision;
-  field: JointField | null;
-  painted: StyleOutput['relief'];
 }
 
 /** The height of the tile, 0…1: of tone and other sources, with joints carved and painted ridges. */
 async function reliefOf(
   of: RawHeight,
-  { shape, decided, field, painted }: HeightMade,
+  made: HeightMade,
   chosen: ReliefSettings,
   frame: Frame,
   context: WorkContext,
 ): Promise<Float32Array> {
+  const { shape, decided, style } = made;
   const sum = await shapedHeight(of, shape, decided.spreads, frame, frame.edges, context.checkpoint);
   let height = await runSteps(scaled(sum, decided), context.checkpoint);
-  if (field) {
-    const mm = await carved(height, field, chosen, frame, context);
+  if (millimetresKey(chosen, frame) !== null) {
+    const mm = await inMillimetres(height, made, chosen, frame, context);
     ({ height } = await inRangeMm(mm, decided.rangeMm ?? null, context));
   }
-  if (!painted) return height;
+  if (!style.relief) return height;
   const range = { low: 0, high: 1 };
-  return runSteps(summing([height, painted.ridges], [1, 1], range, height), context.checkpoint);
+  return runSteps(summing([height, style.relief.ridges], [1, 1], range, height), context.checkpoint);
 }
 
 /** Relief: height from the tile as it left Style, and what depends on it. */
@@ -129,6 +128,8 @@ export const relief = station({
   optional: { occlusion: { ofPhoto: false } },
   demands: (chosen) => (isLit(chosen) ? [`${join.name}.before`] : []),
   setsFrame: (chosen) => ({ green: chosen.normalY === 'up' ? 1 : -1, reading: readingOf(chosen) }),
+  usedMasks: usedZones,
+  cacheKey: (chosen, masks) => [chosen, zonesKey(chosen, masks)],
   frameFacts: ({ edgeMetres }) => edgeMetres,
   views,
   shows: 'height',
@@ -141,7 +142,7 @@ export const relief = station({
     chosen.cavityMm,
     frame.edgeMetres,
     readsBands(chosen),
-    ...withKey(carvingKey(chosen)),
+    ...withKey(millimetresKey(chosen, frame)),
   ],
   async decide(input: ReliefInput, chosen, frame, context): Promise<ReliefDecision> {
     const { light, evidence } = await readLight(input, frame, context);
@@ -158,8 +159,13 @@ export const relief = station({
     const [low, high] = isWhole ? [0, 1] : percentiles(sum, isTrue ? [0, 100] : [0.1, 99.9]);
     const tone = await runSteps(scaled(sum, { low, high }), context.checkpoint);
     const toneSpread = statistics(tone).deviation;
-    const { height, rangeMm } = field
-      ? await inRangeMm(await carved(tone, field, chosen, frame, context), null, context)
+    const isInMillimetres = millimetresKey(chosen, frame) !== null;
+    const { height, rangeMm } = isInMillimetres
+      ? await inRangeMm(
+          await inMillimetres(tone, { field, joints: joint, style: input.style }, chosen, frame, context),
+          null,
+          context,
+        )
       : { height: tone };
     await context.checkpoint(0);
     const local = await runSteps(
@@ -172,7 +178,8 @@ export const relief = station({
       high,
       cavitySpread: deviation < FLAT ? 0 : deviation,
       heightSpread: rangeMm
-        ? (toneSpread * chosen.faceTone * chosen.depthMm) / Math.max(FLAT, rangeMm[1] - rangeMm[0])
+        ? (toneSpread * (field ? chosen.faceTone : 1) * chosen.depthMm) /
+          Math.max(FLAT, rangeMm[1] - rangeMm[0])
         : toneSpread,
       spreads,
       light,
@@ -191,7 +198,7 @@ export const relief = station({
     const joints = field && (await jointCover(field, chosen, frame, context));
     const raw = rawHeight(input, chosen, light, joints, frame, context);
     const shape = shapeOf(chosen, frame, raw.given !== null);
-    const made = { shape, decided, field, painted };
+    const made = { shape, decided, field, joints, style: input.style };
     const shaped = (of: RawHeight) => reliefOf(of, made, chosen, frame, context);
     const height = await context.part(
       'height',
@@ -201,8 +208,8 @@ export const relief = station({
         high,
         spreads,
         light,
-        chosen.softMm > 0 || field ? frame.edgeMetres : null,
-        ...withKey(carvingKey(chosen)),
+        chosen.softMm > 0 || decided.rangeMm ? frame.edgeMetres : null,
+        ...withKey(millimetresKey(chosen, frame)),
       ],
       () => shaped(raw),
     );
@@ -224,7 +231,7 @@ export const relief = station({
       spreads,
       light,
       frame.edgeMetres,
-      ...withKey(carvingKey(chosen)),
+      ...withKey(millimetresKey(chosen, frame)),
     ];
     const normal = await context.part('normal', [heightKey, normalKey(chosen)], () =>
       normals(input, height, depthMm, raw, chosen, decided, frame, context),

@@ -1,4 +1,6 @@
 import type { NumberSetting } from '@zesty-tile/core';
+import { ZoneTools } from '../../masks/mask-tools.tsx';
+import { putMaskBrushAway } from '../../masks/use-masks.ts';
 import type { StationDialProps, StationView } from '../station.ts';
 import { BandDial } from './band-dial.tsx';
 import { ReliefOverlay } from './overlay.tsx';
@@ -8,6 +10,8 @@ import { takeJointBrush } from './use-joint-brush.ts';
 
 /** Bands are numbered from 1 in the names of their settings. */
 const levelOf = (name: string): number => Number(name.at(-1)) - 1;
+
+const ReliefZones = () => <ZoneTools station="relief" />;
 
 const Band = ({ name, setting, value, onChange, solo }: StationDialProps & { solo: boolean }) => (
   <BandDial
@@ -28,9 +32,13 @@ const numbered = (prefix: string, count: number, dial: typeof HeightBand) =>
 export const relief: StationView = {
   name: 'relief',
   dials: { ...numbered('band', 6, HeightBand), ...numbered('fine', 3, NormalBand) },
-  toolGroups: ['detail-map', 'joint-net'],
+  toolGroups: ['detail-map', 'joint-net', 'zones'],
   Head: StandsOut,
   Main: ReliefTools,
+  Tools: ReliefZones,
   Overlay: ReliefOverlay,
-  onLeave: () => takeJointBrush(null),
+  onLeave() {
+    takeJointBrush(null);
+    putMaskBrushAway();
+  },
 };

@@ -1,13 +1,15 @@
 import { useMemo } from 'react';
 import { TintLayer } from '../../bench/floor/tint-layer.tsx';
+import { MaskOverlay } from '../../masks/mask-layer.tsx';
 import type { FloorScene } from '../station.ts';
 import { addJointStroke, useJointBrush } from './use-joint-brush.ts';
 
-/** Over the joints while their brush is in use: it draws, and the net follows. */
-export function ReliefOverlay({ shown, isBefore, plane, stage, repeats }: FloorScene) {
+/** Over the joints while their brush is in use: it draws, and the net follows. Else what the open zone covers. */
+export function ReliefOverlay(scene: FloorScene) {
+  const { shown, isBefore, plane, stage, repeats } = scene;
   const { erase, tip } = useJointBrush();
   const brush = useMemo(() => (erase === null ? null : { ...tip, erase }), [erase, tip]);
-  if (!brush || shown.view !== 'joints' || isBefore) return null;
+  if (!brush || shown.view !== 'joints' || isBefore) return <MaskOverlay {...scene} />;
   return (
     <TintLayer
       name="joints"

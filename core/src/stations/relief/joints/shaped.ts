@@ -16,7 +16,7 @@ export const netKey = ({ joints, jointStrokes }: ReliefSettings) =>
 
 /** What the shape of joints and faces follows from beside the net. */
 export const carvingKey = (chosen: ReliefSettings) =>
-  chosen.joints === 'none' ? null : [netKey(chosen), carvingOf(chosen), chosen.faceTone, chosen.depthMm];
+  chosen.joints === 'none' ? null : [netKey(chosen), carvingOf(chosen), chosen.faceTone];
 
 const carvingOf = (chosen: ReliefSettings): Carving => ({
   profile: chosen.jointProfile,
@@ -68,9 +68,8 @@ export async function jointCover(
   return out;
 }
 
-/** Height in mm: joints and faces, with what tone (0…1, over the depth) comes to on them. */
-export async function carved(
-  tone: Float32Array,
+/** Height in mm that joints and faces have. */
+export async function carvedJoints(
   field: JointField,
   chosen: ReliefSettings,
   frame: Frame,
@@ -78,15 +77,10 @@ export async function carved(
 ): Promise<Float32Array> {
   const { edgeMm, pixelMm } = lengthsOf(frame);
   const how = carvingOf(chosen);
-  const out = context.team.take(tone.length);
-  const { closed } = field;
-  const make = (from: number, to: number) => {
-    carve(field, how, edgeMm, pixelMm, out, from, to);
-    for (let i = from; i < to; i++) {
-      const share = 1 - closed[i] * (1 - chosen.faceTone);
-      out[i] += share * chosen.depthMm * (tone[i] - 0.5);
-    }
-  };
-  await runSteps(inParts(out.length, make), context.checkpoint);
+  const out = context.team.take(field.away.length);
+  await runSteps(
+    inParts(out.length, (from, to) => carve(field, how, edgeMm, pixelMm, out, from, to)),
+    context.checkpoint,
+  );
   return out;
 }
