@@ -181,6 +181,7 @@ export { contrastSensitivity, leastVisible } from './stations/proof/visibility.t
 export { bandMillimetres } from './stations/relief/bands.ts';
 export { type ReliefDecision, reliefDepth } from './stations/relief/decision.ts';
 export { type FoundNet, NET } from './stations/relief/inquiries.ts';
+export { firstJoints } from './stations/relief/joints/first.ts';
 export { normalMap } from './stations/relief/normal-map.ts';
 export { visibility } from './stations/relief/occlusion.ts';
 export type { ReliefOutput } from './stations/relief/output.ts';

@@ -1,6 +1,7 @@
 import { KERNELS } from '../kernels/kernels.ts';
 import { luminance } from '../planes/luminance.ts';
 import type { SettingValue } from '../settings/kinds.ts';
+import { firstJoints } from '../stations/relief/joints/first.ts';
 import { CLEAR_NET, findNets, type Nets } from '../stations/relief/joints/net.ts';
 import type { ReliefSettings } from '../stations/relief/settings.ts';
 import { percentiles } from '../statistics/statistics.ts';
@@ -16,9 +17,6 @@ const FACE_SHARE = 0.3;
 const EDGE_SHARE = 0.04;
 /** Strength where it would be blank. */
 const STRONGER = 2;
-
-/** As deep as joints can be carved, mm. */
-const DEEPEST_JOINT = 200;
 
 async function netsOf(scene: SetupScene): Promise<Nets> {
   const { outputs, frame } = await scene.evaluate('join');
@@ -44,7 +42,6 @@ function readingOf(scene: SetupScene, { dark, light }: Nets): SetupProposal[] {
   const polarity = isLight ? 'dark' : 'bright';
   const settings = proposedSettings(scene.recipe, 'relief', { polarity });
   const score = Math.round(100 * Math.max(dark.score, light.score));
-  const jointDepthMm = Math.min(DEEPEST_JOINT, scene.recipe.stations.relief.depthMm);
   return [
     {
       id: 'reading',
@@ -62,11 +59,11 @@ function readingOf(scene: SetupScene, { dark, light }: Nets): SetupProposal[] {
         answer(scene, 'Dark is high', { polarity: 'dark', joints: 'none' }),
         ...(isLight || isDark
           ? [
-              answer(scene, 'Faces between joints', {
-                polarity,
-                joints: isLight ? 'light' : 'dark',
-                jointDepthMm,
-              }),
+              answer(
+                scene,
+                'Faces between joints',
+                firstJoints(isLight ? 'light' : 'dark', scene.recipe.stations.relief),
+              ),
             ]
           : []),
       ],

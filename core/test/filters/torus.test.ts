@@ -237,7 +237,7 @@ const NO_FILTERS = [
   // Tested with the zones they read.
   ...['readings', 'settings'].map((file) => `stations/relief/zones/${file}.ts`),
   // Parts of what finds joints, which is put to the test as a whole; and what works on each pixel by itself.
-  ...['border', 'carve', 'close', 'faces', 'repair', 'settings', 'shaped'].map(
+  ...['border', 'carve', 'close', 'faces', 'first', 'repair', 'settings', 'shaped'].map(
     (file) => `stations/relief/joints/${file}.ts`,
   ),
   // Noise is made from nothing but a seed: tested by itself.

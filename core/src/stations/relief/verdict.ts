@@ -122,6 +122,8 @@ function remediesOf({ raised, impliedMm, isUnlit }: Findings): Remedy[] {
 }
 
 const STEEP_ADVICE = 'Lower the depth, or the weights of the fine bands: so much steepness is mostly noise.';
+const STEEP_JOINTS_ADVICE =
+  'Give the joints a wider bevel or less depth: so steep an edge has few pixels to be seen on.';
 const FACELESS_ADVICE =
   'The net of joints closes no face, so none is carved: take the other lines, repair the net by hand, or read height without joints.';
 const GRAIN_ADVICE = 'The surface has a grain that looks like shading: set the direction of light by hand.';
@@ -130,13 +132,18 @@ interface Concerns {
   /** What is said of a flat surface; null where it is none. */
   flat: string | null;
   isSteep: boolean;
+  hasJoints: boolean;
   isFaceless: boolean;
   isGrainy: boolean;
 }
 
 /** What to do about all that is to be looked at. */
-const adviceOf = ({ flat, isSteep, isFaceless, isGrainy }: Concerns): string =>
-  [flat ?? (isSteep ? STEEP_ADVICE : ''), isFaceless ? FACELESS_ADVICE : '', isGrainy ? GRAIN_ADVICE : '']
+const adviceOf = ({ flat, isSteep, hasJoints, isFaceless, isGrainy }: Concerns): string =>
+  [
+    flat ?? (isSteep ? (hasJoints ? STEEP_JOINTS_ADVICE : STEEP_ADVICE) : ''),
+    isFaceless ? FACELESS_ADVICE : '',
+    isGrainy ? GRAIN_ADVICE : '',
+  ]
     .filter(Boolean)
     .join(' ');
 
@@ -204,6 +211,7 @@ export async function verdict(
     advice: adviceOf({
       flat: flat?.advice ?? null,
       isSteep: steepShare > 2,
+      hasJoints: chosen.joints !== 'none',
       isFaceless,
       isGrainy: byFoundLight && light.plain > GRAINY,
     }),

@@ -40,6 +40,7 @@ async function reliefOf(truth: Truth, changes: object, frame: Frame = frameOf(SI
 const carved = (truth: Truth) => ({
   joints: linesOf(truth),
   jointDepthMm: truth.jointMm,
+  bevelMm: 5,
   faceDomeMm: truth.isFlat ? 0 : truth.jointMm / 2,
 });
 

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
-import { contentKey, type FoundNet, type Recipe } from '@zesty-tile/core';
+import { contentKey, type FoundNet, firstJoints, type Recipe } from '@zesty-tile/core';
 import { useEffect, useMemo, useState } from 'react';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
@@ -17,8 +17,6 @@ const MADE = 256;
 const SHOWN = 150;
 /** One turn of the light takes so long. */
 const TURN_MS = 9000;
-/** As deep as joints can be carved, mm. */
-const DEEPEST_JOINT = 200;
 
 type ReliefSettings = Recipe['stations']['relief'];
 
@@ -36,13 +34,7 @@ function settingsOf(way: Way, now: ReliefSettings, net: FoundNet | null): Partia
   if (way !== 'faces') return { polarity: way, heightFrom: 'tone', joints: 'none' };
   // Joints that are carved already stay as they are.
   if (now.joints !== 'none') return { joints: now.joints };
-  const lines = net?.lines ?? 'dark';
-  return {
-    polarity: lines === 'light' ? 'dark' : 'bright',
-    heightFrom: 'tone',
-    joints: lines,
-    jointDepthMm: Math.min(DEEPEST_JOINT, now.depthMm),
-  };
+  return { ...firstJoints(net?.lines ?? 'dark', now), heightFrom: 'tone' };
 }
 
 /** The way that height is read now; null where it is none of these. */

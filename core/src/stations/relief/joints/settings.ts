@@ -39,7 +39,7 @@ export const jointSettings = {
     6,
   ),
   jointWidthMm: ofJoints('Joint width', 'From face to face; 0 leaves joints as wide as they are found.', 500),
-  bevelMm: ofJoints('Bevel', 'From the border of a joint to where the face has its full height.', 200, 0, 3),
+  bevelMm: ofJoints('Bevel', 'From the border of a joint to where the face has its full height.', 200, 0, 7),
   faceDomeMm: ofFaces(
     'Dome',
     'How far the middle of a face rises above its edge; below 0 it is a dish.',
