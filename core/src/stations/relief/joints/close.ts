@@ -5,15 +5,15 @@ import type { Sides } from '../../../raster/sides.ts';
 import type { Steps } from '../../../work/steps.ts';
 import { SMALLEST_FACE } from './net.ts';
 
-/** How far from the net the hearts of faces begin, as shares of the longer edge: gaps up to twice as wide are closed. */
+/** How far from the net the cores of faces begin, as shares of the longer edge: gaps up to twice as wide are closed. */
 const REACHES = [0.004, 0.01, 0.018, 0.028, 0.04];
-/** So much smaller than the smallest face its heart may be. */
-const HEART = 0.2;
+/** So much smaller than the smallest face its core may be. */
+const CORE = 0.2;
 /** Where so much of the border between two faces is net, the rest of it is joint as well; else both are one face. */
 const MOSTLY = 0.4;
 
-/** Where what is cut goes on: the piece that each of its pixels is nearest to. */
-function* dealtOut(
+/** Gives each pixel of what is cut to the piece that it is nearest to. */
+function* assignNearest(
   labels: Int32Array,
   pieceOf: (i: number) => number,
   isCut: ReadonlySet<number>,
@@ -29,13 +29,13 @@ function* dealtOut(
 }
 
 /** What lies off the net, cut where a wider margin cuts it into pieces of a size; −1 on the net. */
-function* heartsOf(
+function* coresOf(
   away: Float32Array,
   sides: Sides,
   edges: Edges,
 ): Steps<{ labels: Int32Array; count: number }> {
   const longer = Math.max(sides.width, sides.height);
-  const least = HEART * SMALLEST_FACE * away.length;
+  const least = CORE * SMALLEST_FACE * away.length;
   const partsAt = (reach: number) =>
     connectedParts(
       Uint8Array.from(away, (value) => (value > reach * longer ? 1 : 0)),
@@ -50,18 +50,18 @@ function* heartsOf(
   for (const reach of REACHES.slice(1)) {
     yield;
     const parts = partsAt(reach);
-    /** The heart so far that each part lies in. */
+    /** The core so far that each part lies in. */
     const within = new Int32Array(parts.sizes.length).fill(-1);
     for (let i = 0; i < labels.length; i++) if (parts.labels[i] >= 0) within[parts.labels[i]] = labels[i];
     const pieces = new Map<number, number>();
     for (const [k, size] of parts.sizes.entries()) {
       if (size >= least) pieces.set(within[k], (pieces.get(within[k]) ?? 0) + 1);
     }
-    const isCut = new Set([...pieces].flatMap(([heart, n]) => (heart >= 0 && n > 1 ? [heart] : [])));
+    const isCut = new Set([...pieces].flatMap(([core, n]) => (core >= 0 && n > 1 ? [core] : [])));
     if (isCut.size === 0) continue;
-    const own = within.map((heart, k) => (isCut.has(heart) && parts.sizes[k] >= least ? count++ : -1));
+    const own = within.map((core, k) => (isCut.has(core) && parts.sizes[k] >= least ? count++ : -1));
     const pieceOf = (i: number) => (i >= 0 && parts.labels[i] >= 0 ? own[parts.labels[i]] : -1);
-    yield* dealtOut(labels, pieceOf, isCut, sides, edges);
+    yield* assignNearest(labels, pieceOf, isCut, sides, edges);
   }
   return { labels, count };
 }
@@ -95,30 +95,30 @@ function eachStep(
   }
 }
 
-/** Faces grown from their hearts to the middle of the net, and the gaps of the net between them. */
+/** Faces grown from their cores to the middle of the net, and the gaps of the net between them. */
 export interface Closed {
   faces: Connected;
   gaps: Uint8Array;
 }
 
 /**
- * Closes a net that is broken: faces grow from their hearts and meet in the middle of the joints. Where most of the border between
+ * Closes a net that is broken: faces grow from their cores and meet in the middle of the joints. Where most of the border between
  * two is net the rest of it is a gap of the net; where it is not, both are one face.
  */
 export function* closeNet(net: Uint8Array, sides: Sides, edges: Edges): Steps<Closed> {
   const { distance } = yield* nearestMarked(net, sides, edges);
-  const hearts = yield* heartsOf(distance, sides, edges);
+  const cores = yield* coresOf(distance, sides, edges);
   yield;
   const { index } = yield* nearestMarked(
-    Uint8Array.from(hearts.labels, (label) => (label >= 0 ? 1 : 0)),
+    Uint8Array.from(cores.labels, (label) => (label >= 0 ? 1 : 0)),
     sides,
     edges,
   );
-  const labels = Int32Array.from(index, (i) => (i < 0 ? -1 : hearts.labels[i]));
+  const labels = Int32Array.from(index, (i) => (i < 0 ? -1 : cores.labels[i]));
   yield;
   const borders = new Map<number, Shared>();
   eachStep(labels, sides, edges, (i, a, b) => {
-    const pair = a * hearts.count + b;
+    const pair = a * cores.count + b;
     const shared = borders.get(pair) ?? { all: 0, net: 0 };
     shared.all++;
     shared.net += net[i];
@@ -128,9 +128,9 @@ export function* closeNet(net: Uint8Array, sides: Sides, edges: Edges): Steps<Cl
   const isJoint = ({ all, net: inNet }: Shared) => inNet >= MOSTLY * all;
   const gaps = new Uint8Array(labels.length);
   eachStep(labels, sides, edges, (i, a, b) => {
-    if (net[i] === 0 && isJoint(borders.get(a * hearts.count + b)!)) gaps[i] = 1;
+    if (net[i] === 0 && isJoint(borders.get(a * cores.count + b)!)) gaps[i] = 1;
   });
-  const face = Int32Array.from({ length: hearts.count }, (_, k) => k);
+  const face = Int32Array.from({ length: cores.count }, (_, k) => k);
   const root = (k: number): number => {
     let at = k;
     while (face[at] !== at) at = face[at];
@@ -138,9 +138,9 @@ export function* closeNet(net: Uint8Array, sides: Sides, edges: Edges): Steps<Cl
   };
   for (const [pair, shared] of borders) {
     if (isJoint(shared)) continue;
-    face[root(pair % hearts.count)] = root(Math.floor(pair / hearts.count));
+    face[root(pair % cores.count)] = root(Math.floor(pair / cores.count));
   }
-  const sizes = new Array<number>(hearts.count).fill(0);
+  const sizes = new Array<number>(cores.count).fill(0);
   for (let i = 0; i < labels.length; i++) {
     if (labels[i] < 0) continue;
     labels[i] = root(labels[i]);
