@@ -136,6 +136,16 @@ describe('the list of checks', () => {
     });
   }
 
+  it('normals are compared with the depth of the height map, which joints and coats make another than the dial', () => {
+    const withProof = (told: number, deep?: number) => ({
+      ...good(),
+      proof: verdict('fine', { repeat: 1.2, strongest: 7, apart: 3, told, ...(deep ? { deep } : {}) }),
+    });
+    expect(states(withProof(9)).agree).to.equal('look');
+    expect(states(withProof(9, 9)).agree).to.equal('fine');
+    expect(states(withProof(6, 9)).agree).to.equal('look');
+  });
+
   it('a seam in any one map is told, and a density far from what is wanted', () => {
     const verdicts = good();
     verdicts.crate!.figures.push({ id: 'normal', label: 'Seam of normal', value: 2, unit: '' });
