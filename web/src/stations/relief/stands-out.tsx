@@ -7,6 +7,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { engineNow } from '../../bench/use-engine.ts';
+import { useRested } from '../../bench/use-rested.ts';
 import type { ShownView } from '../../engine/protocol.ts';
 import { GREY } from '../../theme.ts';
 import { LitChoice } from '../lit-choice.tsx';
@@ -49,8 +50,15 @@ const readAs = (recipe: Recipe, values: Partial<ReliefSettings>): Recipe => ({
   stations: { ...recipe.stations, relief: { ...recipe.stations.relief, ...values } },
 });
 
-/** Whether what was last asked for is on the screen: readings wait for it. */
-const useIsShown = () => useBench((s) => s.shown !== null && s.busy === null);
+/** Readings are made when the dials have rested for so long, ms, so that they do not hold up what a moving dial shows. */
+const REST_MS = 500;
+
+/** Whether what was last asked for is on the screen, and nothing moves. */
+function useAtRest(): boolean {
+  const isShown = useBench((s) => s.shown !== null && s.busy === null);
+  const stations = useBench((s) => s.recipe.stations);
+  return useRested(stations, REST_MS) && isShown;
+}
 
 /** The net of joints that closes faces best, measured when it is asked for. */
 function useNet(): FoundNet | null {
@@ -59,7 +67,7 @@ function useNet(): FoundNet | null {
   const { square, even, join, style, source: given } = recipe.stations;
   const { data } = useQuery({
     queryKey: ['net', contentKey([source.sha256, square, even, join, style, given.given])],
-    enabled: useIsShown(),
+    enabled: useAtRest(),
     queryFn: async () => (await engineNow()?.findNet({ recipe, source })) ?? null,
     placeholderData: (before) => before,
   });
@@ -77,7 +85,7 @@ function useNormals(way: Way, values: Partial<ReliefSettings>): ShownView | null
       way,
       contentKey([source.sha256, square, even, join, style, { ...relief, ...values }, given.given]),
     ],
-    enabled: useIsShown(),
+    enabled: useAtRest(),
     queryFn: async () =>
       (await engineNow()?.other({ recipe: readAs(recipe, values), source, view: 'normal' }, MADE)) ?? null,
     placeholderData: (before) => before,
