@@ -28,8 +28,8 @@ function* chromaOf({ width, height, planes }: Raster, edges: Edges): Steps<[Floa
 /** How much of a step of tone stays, by how far chroma changes with it. */
 const kept = (change: number, amount: number): number => 1 - amount * (1 - 1 / (1 + (change / HALF) ** 2));
 
-/** Row `j` of the spectrum of what has the forward differences P and Q, by least squares. */
-function solveRow(P: Spectrum, Q: Spectrum, j: number, re: Float64Array, im: Float64Array): void {
+/** Row `j` of the spectrum of what has the forward differences P and Q, by least squares; in the place of P. */
+function solveRow(P: Spectrum, Q: Spectrum, j: number): void {
   const { width, height } = P;
   const v = (2 * Math.PI * frequency(j, height)) / height;
   const [yr, yi] = [Math.cos(v) - 1, Math.sin(v)];
@@ -37,12 +37,24 @@ function solveRow(P: Spectrum, Q: Spectrum, j: number, re: Float64Array, im: Flo
     const u = (2 * Math.PI * frequency(i, width)) / width;
     const [xr, xi] = [Math.cos(u) - 1, Math.sin(u)];
     const square = xr * xr + xi * xi + yr * yr + yi * yi;
-    if (square < BLIND) continue;
     const k = j * width + i;
+    // What is level everywhere has no differences: the mean is put back at the end.
+    const by = square < BLIND ? 0 : 1 / square;
+    const [re, im] = [P.re[k], P.im[k]];
     // Times the conjugate of the difference.
-    re[k] = (xr * P.re[k] + xi * P.im[k] + yr * Q.re[k] + yi * Q.im[k]) / square;
-    im[k] = (xr * P.im[k] - xi * P.re[k] + yr * Q.im[k] - yi * Q.re[k]) / square;
+    P.re[k] = by * (xr * re + xi * im + yr * Q.re[k] + yi * Q.im[k]);
+    P.im[k] = by * (xr * im - xi * re + yr * Q.im[k] - yi * Q.re[k]);
   }
+}
+
+/** The spectrum of what has these forward differences. */
+function* solved(p: Float32Array, q: Float32Array, width: number, height: number): Steps<Spectrum> {
+  const [P, second] = yield* realSpectra(p, q, width, height);
+  for (let j = 0; j < height; j++) {
+    if (j % PAUSE_ROWS === 0) yield;
+    solveRow(P, second!, j);
+  }
+  return P;
 }
 
 /**
@@ -74,14 +86,9 @@ export function* withoutPaint(
     }
   }
   PLANES.give(a, b);
-  const [P, second] = yield* realSpectra(p, q, width, height);
-  const [re, im] = [new Float64Array(log.length), new Float64Array(log.length)];
-  for (let j = 0; j < height; j++) {
-    if (j % PAUSE_ROWS === 0) yield;
-    solveRow(P, second!, j, re, im);
-  }
-  const { re: made } = yield* inverseFft2({ width, height, re, im });
+  const { re: made } = yield* inverseFft2(yield* solved(p, q, width, height));
   let mean = 0;
   for (let i = 0; i < log.length; i++) mean += log[i] / log.length;
-  return Float32Array.from(made, (value) => value + mean);
+  for (let i = 0; i < p.length; i++) p[i] = made[i] + mean;
+  return p;
 }
