@@ -142,6 +142,6 @@ describe('what stands out', () => {
     await dials(page).getByRole('button', { name: 'Joints are the zone “Joints”' }).waitFor();
     await station(page, 'finish').click();
     await onFloor(page, 'roughness');
-    await dials(page).getByText('Joints', { exact: true }).first().waitFor();
+    await dials(page).locator('[data-zone="Joints"]').waitFor();
   });
 });

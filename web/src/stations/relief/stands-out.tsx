@@ -7,7 +7,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { pressable } from '../../bench/pressed.ts';
 import { useBench } from '../../bench/state.ts';
 import { engineNow } from '../../bench/use-engine.ts';
-import { useRested } from '../../bench/use-rested.ts';
+import { useSettledRecipe } from '../../bench/use-settled.ts';
 import type { ShownView } from '../../engine/protocol.ts';
 import { GREY } from '../../theme.ts';
 import { LitChoice } from '../lit-choice.tsx';
@@ -16,6 +16,8 @@ import { litSlopes } from './lit-slopes.ts';
 /** Edge of the tile that is made for it, and how much of it is shown. */
 const MADE = 256;
 const SHOWN = 150;
+/** Readings are made when the dials have rested for so long, ms. */
+const REST_MS = 500;
 /** One turn of the light takes so long. */
 const TURN_MS = 9000;
 
@@ -50,44 +52,39 @@ const readAs = (recipe: Recipe, values: Partial<ReliefSettings>): Recipe => ({
   stations: { ...recipe.stations, relief: { ...recipe.stations.relief, ...values } },
 });
 
-/** Readings are made when the dials have rested for so long, ms, so that they do not hold up what a moving dial shows. */
-const REST_MS = 500;
+/** What comes before Relief, by which its readings are kept. */
+const keyBefore = ({ stations: { square, even, join, style, source } }: Recipe, sha256: string) =>
+  contentKey([sha256, square, even, join, style, source.given]);
 
-/** Whether what was last asked for is on the screen, and nothing moves. */
-function useAtRest(): boolean {
-  const isShown = useBench((s) => s.shown !== null && s.busy === null);
-  const stations = useBench((s) => s.recipe.stations);
-  return useRested(stations, REST_MS) && isShown;
-}
-
-/** The net of joints that closes faces best, measured when it is asked for. */
-function useNet(): FoundNet | null {
-  const recipe = useBench((s) => s.recipe);
+/** The net of joints that closes faces best. */
+function useNet(settled: Recipe | null): FoundNet | null {
   const source = useBench((s) => s.source);
-  const { square, even, join, style, source: given } = recipe.stations;
+  const key = useMemo(() => settled && keyBefore(settled, source.sha256), [settled, source]);
   const { data } = useQuery({
-    queryKey: ['net', contentKey([source.sha256, square, even, join, style, given.given])],
-    enabled: useAtRest(),
-    queryFn: async () => (await engineNow()?.findNet({ recipe, source })) ?? null,
+    queryKey: ['net', key],
+    enabled: settled !== null,
+    queryFn: async () => (await engineNow()?.findNet({ recipe: settled!, source })) ?? null,
     placeholderData: (before) => before,
   });
   return data ?? null;
 }
 
-/** The normals of one reading, small; made when it is looked at. */
-function useNormals(way: Way, values: Partial<ReliefSettings>): ShownView | null {
-  const recipe = useBench((s) => s.recipe);
+/** The normals of one reading, small. */
+function useNormals(way: Way, settled: Recipe | null, net: FoundNet | null): ShownView | null {
   const source = useBench((s) => s.source);
-  const { square, even, join, style, relief, source: given } = recipe.stations;
+  const recipe = useMemo(
+    () => settled && readAs(settled, settingsOf(way, settled.stations.relief, net)),
+    [settled, way, net],
+  );
+  const key = useMemo(
+    () => recipe && [keyBefore(recipe, source.sha256), contentKey(recipe.stations.relief)],
+    [recipe, source],
+  );
   const { data } = useQuery({
-    queryKey: [
-      'stands out',
-      way,
-      contentKey([source.sha256, square, even, join, style, { ...relief, ...values }, given.given]),
-    ],
-    enabled: useAtRest(),
+    queryKey: ['stands out', way, key],
+    enabled: recipe !== null,
     queryFn: async () =>
-      (await engineNow()?.other({ recipe: readAs(recipe, values), source, view: 'normal' }, MADE)) ?? null,
+      (await engineNow()?.other({ recipe: recipe!, source, view: 'normal' }, MADE)) ?? null,
     placeholderData: (before) => before,
   });
   return data ?? null;
@@ -95,15 +92,15 @@ function useNormals(way: Way, values: Partial<ReliefSettings>): ShownView | null
 
 interface ReadingProps {
   way: Way;
+  settled: Recipe | null;
   net: FoundNet | null;
   green: 1 | -1;
   degrees: number;
 }
 
-function Reading({ way, net, green, degrees }: ReadingProps) {
+function Reading({ way, settled, net, green, degrees }: ReadingProps) {
   const now = useBench((s) => s.recipe.stations.relief);
-  const values = settingsOf(way, now, net);
-  const picture = useNormals(way, values);
+  const picture = useNormals(way, settled, net);
   const lit = useMemo(() => {
     if (!picture) return null;
     const image = new ImageData(SHOWN, SHOWN);
@@ -115,7 +112,7 @@ function Reading({ way, net, green, degrees }: ReadingProps) {
       words={WORDS[way]}
       edge={SHOWN}
       chosen={wayOf(now) === way}
-      onChoose={() => useBench.getState().setDials('relief', values, '')}
+      onChoose={() => useBench.getState().setDials('relief', settingsOf(way, now, net), '')}
       picture={lit}
       drawn={way}
     />
@@ -133,7 +130,8 @@ export function StandsOut() {
   const [degrees, setDegrees] = useState(315);
   const green = useBench((s) => (s.recipe.stations.relief.normalY === 'up' ? 1 : -1));
   const hasJoints = useBench((s) => s.recipe.stations.relief.joints !== 'none');
-  const net = useNet();
+  const settled = useSettledRecipe(REST_MS);
+  const net = useNet(settled);
   const isOffered = hasJoints || net?.isClear === true;
   const ways: Way[] = isOffered ? ['bright', 'dark', 'faces', 'light'] : ['bright', 'dark', 'light'];
   useEffect(() => {
@@ -154,7 +152,7 @@ export function StandsOut() {
       <Typography sx={{ fontWeight: 700 }}>What stands out?</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: `repeat(${isOffered ? 2 : 3}, 1fr)`, gap: 1 }}>
         {ways.map((way) => (
-          <Reading key={way} way={way} net={net} green={green} degrees={degrees} />
+          <Reading key={way} way={way} settled={settled} net={net} green={green} degrees={degrees} />
         ))}
       </Box>
       <Typography color="text.secondary" sx={{ minHeight: 19 }}>
