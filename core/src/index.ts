@@ -180,8 +180,9 @@ export { findRepeats, PLAIN as PLAIN_REPEAT, type Repeat, repeatFigure } from '.
 export { contrastSensitivity, leastVisible } from './stations/proof/visibility.ts';
 export { bandMillimetres } from './stations/relief/bands.ts';
 export { type ReliefDecision, reliefDepth } from './stations/relief/decision.ts';
-export { type FoundNet, NET } from './stations/relief/inquiries.ts';
+export { NET } from './stations/relief/inquiries.ts';
 export { firstJoints } from './stations/relief/joints/first.ts';
+export type { FoundNet } from './stations/relief/joints/net.ts';
 export { normalMap } from './stations/relief/normal-map.ts';
 export { visibility } from './stations/relief/occlusion.ts';
 export type { ReliefOutput } from './stations/relief/output.ts';

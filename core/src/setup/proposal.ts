@@ -39,17 +39,19 @@ export type ProposedSetting = v.InferOutput<typeof settingSchema>;
 /** What the measurements of a photo propose: named, with one line of reason, undone by putting `before` back. */
 export type SetupProposal = v.InferOutput<typeof proposalSchema>;
 
-/** Proposed settings of one station from the values they get; those that already have them are left out. */
-export function proposedSettings(
+/** Settings of one station as they are, and the values they are to get. */
+export function settingsTo(
   recipe: Recipe,
   station: StationName,
   values: Record<string, SettingValue>,
 ): ProposedSetting[] {
   const now = recipe.stations[station] as Record<string, SettingValue>;
-  return Object.entries(values)
-    .filter(([key, after]) => JSON.stringify(now[key]) !== JSON.stringify(after))
-    .map(([key, after]) => ({ station, key, before: now[key], after }));
+  return Object.entries(values).map(([key, after]) => ({ station, key, before: now[key], after }));
 }
+
+/** Proposed settings of one station from the values they get; those that already have them are left out. */
+export const proposedSettings = (...given: Parameters<typeof settingsTo>): ProposedSetting[] =>
+  settingsTo(...given).filter(({ before, after }) => JSON.stringify(before) !== JSON.stringify(after));
 
 /** A recipe with proposed settings applied, or taken back. */
 export function withProposed(

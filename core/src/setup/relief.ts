@@ -1,12 +1,9 @@
-import { KERNELS } from '../kernels/kernels.ts';
-import { luminance } from '../planes/luminance.ts';
-import type { SettingValue } from '../settings/kinds.ts';
 import { firstJoints } from '../stations/relief/joints/first.ts';
-import { CLEAR_NET, findNets, type Nets } from '../stations/relief/joints/net.ts';
+import { bestNet, CLEAR_NET, findNetsOf, type Nets } from '../stations/relief/joints/net.ts';
 import type { ReliefSettings } from '../stations/relief/settings.ts';
 import { percentiles } from '../statistics/statistics.ts';
 import { runToEnd } from '../work/steps.ts';
-import { proposedSettings, type SetupProposal } from './proposal.ts';
+import { proposedSettings, type SetupProposal, settingsTo } from './proposal.ts';
 import type { SetupScene, SetupStep } from './scene.ts';
 
 /** Lightness of the darkest twentieth of an occlusion map from which it is as good as blank. */
@@ -20,53 +17,35 @@ const STRONGER = 2;
 
 async function netsOf(scene: SetupScene): Promise<Nets> {
   const { outputs, frame } = await scene.evaluate('join');
-  const grey = KERNELS.encodeSrgbPlane(luminance(outputs.join!.picture));
-  return runToEnd(findNets(grey, frame, frame.edges));
+  return runToEnd(findNetsOf(outputs.join!.picture, frame.edges));
 }
 
-/** One answer to what stands out: every setting it depends on, so that it is known by them. */
-function answer({ recipe }: SetupScene, title: string, values: Partial<ReliefSettings>) {
-  const now = recipe.stations.relief as unknown as Record<string, SettingValue>;
-  const settings = Object.entries(values).map(([key, after]) => ({
-    station: 'relief' as const,
-    key,
-    before: now[key],
-    after,
-  }));
-  return { title, settings };
-}
-
-function readingOf(scene: SetupScene, { dark, light }: Nets): SetupProposal[] {
-  const isLight = light.score >= CLEAR_NET && light.score > dark.score;
-  const isDark = dark.score >= CLEAR_NET && !isLight;
-  const polarity = isLight ? 'dark' : 'bright';
-  const settings = proposedSettings(scene.recipe, 'relief', { polarity });
-  const score = Math.round(100 * Math.max(dark.score, light.score));
+function readingOf(scene: SetupScene, nets: Nets): SetupProposal[] {
+  const { lines, score, isClear } = bestNet(nets);
+  const { recipe } = scene;
+  const polarity = isClear && lines === 'light' ? 'dark' : 'bright';
+  const answer = (title: string, values: Partial<ReliefSettings>) => ({
+    title,
+    settings: settingsTo(recipe, 'relief', values),
+  });
+  const alternatives = [
+    answer('Bright is high', { polarity: 'bright', joints: 'none' }),
+    answer('Dark is high', { polarity: 'dark', joints: 'none' }),
+  ];
+  if (isClear) {
+    alternatives.push(answer('Faces between joints', firstJoints(lines, recipe.stations.relief)));
+  }
   return [
     {
       id: 'reading',
       station: 'relief',
-      title: isLight ? 'Dark is high' : 'Bright is high',
-      reason: isLight
-        ? `Thin light lines close faces (${score} %), as light joints do, and joints lie low.`
-        : isDark
-          ? `Thin dark lines close faces (${score} %), as dark joints do, and joints lie low.`
-          : 'No net of joints was found that would tell: compare both readings.',
-      settings,
+      title: polarity === 'dark' ? 'Dark is high' : 'Bright is high',
+      reason: isClear
+        ? `Thin ${lines} lines close faces (${Math.round(100 * score)} %), as ${lines} joints do, and joints lie low.`
+        : 'No net of joints was found that would tell: compare both readings.',
+      settings: proposedSettings(recipe, 'relief', { polarity }),
       isGuess: true,
-      alternatives: [
-        answer(scene, 'Bright is high', { polarity: 'bright', joints: 'none' }),
-        answer(scene, 'Dark is high', { polarity: 'dark', joints: 'none' }),
-        ...(isLight || isDark
-          ? [
-              answer(
-                scene,
-                'Faces between joints',
-                firstJoints(isLight ? 'light' : 'dark', scene.recipe.stations.relief),
-              ),
-            ]
-          : []),
-      ],
+      alternatives,
     },
   ];
 }

@@ -202,7 +202,7 @@ async function keepFace(cover: SurfaceChannel, key: string, { frame, context }: 
 function faceOf(cover: SurfaceChannel, { width, height }: Frame): Uint8Array {
   const face = new Uint8Array(width * height);
   if (typeof cover === 'number') return face.fill(cover >= COVERED ? 1 : 0);
-  // A number of a truth, as a branch would be foreseen wrongly all along a patchy mask.
+  // No branch, which the processor would predict wrongly all along a patchy mask.
   for (let i = 0; i < face.length; i++) face[i] = Number(cover[i] >= COVERED);
   return face;
 }

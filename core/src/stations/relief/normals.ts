@@ -59,7 +59,7 @@ async function bandHeight(
   return runSteps(weightedSum(bands.slice(0, weights.length), gains), checkpoint);
 }
 
-/** The normals of the tile: of its height (0…1 of a depth) with fine detail of their own, or as given; with a detail normal laid over. */
+/** The normals of the tile: of its height (0…1 of a depth) with fine detail of their own, or as given; with a detail normal combined with it. */
 export async function normals(
   { style }: ReliefInput,
   relief: Float32Array,

@@ -1,5 +1,6 @@
 import { type Frame, KERNELS, Raster, runToEnd, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
+import { nearestMarked } from '../../../src/filters/distance.ts';
 import { maskCover } from '../../../src/masks/cover.ts';
 import type { MaskStroke } from '../../../src/masks/mask.ts';
 import { noiseRow } from '../../../src/noise/noise.ts';
@@ -252,7 +253,26 @@ describe('joints as a mask', () => {
 });
 
 describe('tone inside faces', () => {
-  it('is as strong as it is asked for, and has no rim beside joints', async () => {
+  it('has no rim beside joints, where tone alone has one', async () => {
+    const truth = JOINTED['brickwork, light joints'](256);
+    const frame = frameOf(256, EDGE);
+    const isJoint = Uint8Array.from(truth.face, (face) => (face < 0.5 ? 1 : 0));
+    const { distance } = runToEnd(nearestMarked(isJoint, { width: 256, height: 256 }, TORUS));
+    /** How far what lies beside joints stands above the middle of faces, in depths of the joints. */
+    const rim = ({ height, depthMm }: { height: Float32Array; depthMm: number }) => {
+      const mean = (from: number, to: number) => {
+        const found = height.filter((_value, i) => distance[i] >= from && distance[i] < to);
+        return found.reduce((a, b) => a + b, 0) / found.length;
+      };
+      return (depthMm * Math.abs(mean(5, 7) - mean(8, 99))) / truth.jointMm;
+    };
+    const tone = await reliefOf(truth, {}, frame);
+    const joints = await reliefOf(truth, { ...carved(truth), bevelMm: 1, faceTone: 1 }, frame);
+    expect(rim(joints)).to.be.below(0.02);
+    expect(rim(tone)).to.be.above(2 * rim(joints));
+  });
+
+  it('is as strong as it is asked for', async () => {
     const truth = JOINTED['brickwork, light joints'](256);
     const frame = frameOf(256, EDGE);
     const none = await reliefOf(truth, { ...carved(truth), faceTone: 0 }, frame);

@@ -7,7 +7,7 @@ import type { Sides } from '../../../raster/sides.ts';
 import type { Steps } from '../../../work/steps.ts';
 
 /** How far the tone of joints and of faces about a place is gathered, σ as a share of the longer edge. */
-const AROUND = 0.03;
+export const AROUND = 0.03;
 /** Of the difference between both, where the border is. */
 const HALF = 0.5;
 /** Below this difference of tone (encoded) the net itself is the joint. */
@@ -17,7 +17,8 @@ const NEAR = 2;
 const OFF = 0.02;
 /** Rounds off the steps of whole pixels, σ in pixels. */
 const SMOOTH = 0.8;
-const LEAST_WEIGHT = 1e-4;
+/** Below this share of the weights about a place its mean is not trusted. */
+export const LEAST_WEIGHT = 1e-4;
 
 /** Where joints end. */
 export interface Border {

@@ -4,7 +4,7 @@ import { KERNELS } from '../../../kernels/kernels.ts';
 import type { MaskStroke } from '../../../masks/mask.ts';
 import type { Edges } from '../../../raster/edges.ts';
 import { Raster } from '../../../raster/raster.ts';
-import type { Sides } from '../../../raster/sides.ts';
+import { heldSides, type Sides } from '../../../raster/sides.ts';
 import { resizingArea, resizingLanczos } from '../../../sampling/resize.ts';
 import type { Steps } from '../../../work/steps.ts';
 import { findBorder } from './border.ts';
@@ -40,12 +40,6 @@ export interface JointField {
   count: number;
 }
 
-/** Sides of the same shape whose longer one is that at which joints are found, where that is less. */
-function smaller({ width, height }: Sides): Sides {
-  const scale = Math.min(1, FOUND_AT / Math.max(width, height));
-  return { width: Math.max(1, Math.round(scale * width)), height: Math.max(1, Math.round(scale * height)) };
-}
-
 /** Puts what lies within some pixels of the gaps of a net into it, as what was added. */
 function* bridged(
   { mask, isAdded }: { mask: Uint8Array; isAdded: Uint8Array },
@@ -72,7 +66,7 @@ export function* findJoints(
   sides: Sides,
   edges: Edges,
 ): Steps<JointField> {
-  const at = smaller(sides);
+  const at = heldSides(sides, FOUND_AT);
   const whole = new Raster(sides.width, sides.height, [luminance]);
   const small = at.width < sides.width ? yield* resizingArea(whole, at.width, at.height) : whole;
   const grey = KERNELS.encodeSrgbPlane(small.planes[0]);

@@ -2,10 +2,7 @@ import { blurPlanes } from '../../../filters/blur-planes.ts';
 import type { Sharing } from '../../../team/context.ts';
 import type { Frame } from '../../../tile/frame.ts';
 import { inParts, runSteps } from '../../../work/steps.ts';
-
-/** How far the tone of faces is gathered, σ as a share of the longer edge. */
-const AROUND = 0.03;
-const LEAST_WEIGHT = 1e-4;
+import { AROUND, LEAST_WEIGHT } from './border.ts';
 
 /** Values of one range: joints take those of the faces about them. */
 function fillPart(

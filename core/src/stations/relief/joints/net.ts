@@ -1,7 +1,10 @@
 import { blurring } from '../../../filters/gaussian.ts';
+import { KERNELS } from '../../../kernels/kernels.ts';
 import { PLANES } from '../../../memory/pool.ts';
+import { luminance } from '../../../planes/luminance.ts';
 import { connectedParts } from '../../../raster/connected.ts';
 import { type Edges, edgeIndex } from '../../../raster/edges.ts';
+import type { Raster } from '../../../raster/raster.ts';
 import type { Sides } from '../../../raster/sides.ts';
 import { findingPercentiles } from '../../../statistics/histogram.ts';
 import type { Steps } from '../../../work/steps.ts';
@@ -110,4 +113,24 @@ function addLines(
       light[row + x] = Math.max(light[row + x], weight * (-least - Math.abs(most)));
     }
   }
+}
+
+/** The nets of a picture's lines: of what the eye sees of its luminance. */
+export const findNetsOf = (picture: Raster, edges: Edges): Steps<Nets> =>
+  findNets(KERNELS.encodeSrgbPlane(luminance(picture)), picture, edges);
+
+/** The net that closes faces best. */
+export interface FoundNet {
+  lines: 'dark' | 'light';
+  /** How clearly it does, 0…1. */
+  score: number;
+  /** Whether that is clear enough to offer it. */
+  isClear: boolean;
+}
+
+/** Which of both nets closes faces best, and how clearly. */
+export function bestNet({ dark, light }: Nets): FoundNet {
+  const lines = light.score > dark.score ? 'light' : 'dark';
+  const score = Math.max(dark.score, light.score);
+  return { lines, score, isClear: score >= CLEAR_NET };
 }

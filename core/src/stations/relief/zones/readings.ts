@@ -4,7 +4,7 @@ import type { Mask } from '../../../masks/mask.ts';
 import { connectedParts } from '../../../raster/connected.ts';
 import type { Edges } from '../../../raster/edges.ts';
 import { Raster } from '../../../raster/raster.ts';
-import type { Sides } from '../../../raster/sides.ts';
+import { heldSides, type Sides } from '../../../raster/sides.ts';
 import { resizingArea, resizingLanczos } from '../../../sampling/resize.ts';
 import type { WorkContext } from '../../../team/context.ts';
 import type { Frame } from '../../../tile/frame.ts';
@@ -38,13 +38,13 @@ export function zonesKey(chosen: Given, masks: readonly Mask[]): unknown {
 
 /** How far each place of a zone is from its border, 0 there and 1 in the middle of each of its parts. */
 export function* insideOf(cover: Float32Array, sides: Sides, edges: Edges): Steps<Float32Array> {
-  const scale = Math.min(1, MEASURED_AT / Math.max(sides.width, sides.height));
-  const [width, height] = [sides.width, sides.height].map((side) => Math.max(1, Math.round(scale * side)));
+  const at = heldSides(sides, MEASURED_AT);
+  const { width, height } = at;
+  const isSmaller = width < sides.width;
   const whole = new Raster(sides.width, sides.height, [cover]);
-  const small = scale < 1 ? (yield* resizingArea(whole, width, height)).planes[0] : cover;
+  const small = isSmaller ? (yield* resizingArea(whole, width, height)).planes[0] : cover;
   const isIn = Uint8Array.from(small, (value) => (value >= 0.5 ? 1 : 0));
   const isOut = isIn.map((value) => 1 - value);
-  const at = { width, height };
   const { distance } = yield* nearestMarked(isOut, at, edges);
   const { labels, sizes } = connectedParts(isIn, 1, at, edges, true);
   const deepest = new Float32Array(sizes.length);
@@ -54,7 +54,7 @@ export function* insideOf(cover: Float32Array, sides: Sides, edges: Edges): Step
     if (labels[i] >= 0) deepest[labels[i]] = Math.max(deepest[labels[i]], depthAt(i));
   }
   const share = Float32Array.from(labels, (label, i) => (label < 0 ? 0 : depthAt(i) / deepest[label]));
-  if (scale === 1) return share;
+  if (!isSmaller) return share;
   const out = yield* resizingLanczos(new Raster(width, height, [share]), sides.width, sides.height, edges);
   return out.planes[0];
 }
