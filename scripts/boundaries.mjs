@@ -46,6 +46,7 @@ const LAYERS = [
   'team',
   'sampling',
   'filters',
+  'algebra',
   'fft',
   'masks',
   'tile',

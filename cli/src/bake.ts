@@ -18,11 +18,15 @@ import {
   type SetupProposal,
   type SourceRef,
   setUp,
+  WORKING_SIZE,
+  whyUnsolved,
+  withShots,
 } from '@zesty-tile/core';
 import { type Manifest, makeCrate, refuseExisting, stageSet } from '@zesty-tile/crates';
 import type { Wanted } from './pictures.ts';
 import { readInput, readRecipe } from './read.ts';
 import { type GivenFiles, readRoles } from './roles.ts';
+import { readShots, type ShotFiles } from './shots.ts';
 
 export interface BakeOptions {
   out: string;
@@ -34,6 +38,7 @@ export interface BakeOptions {
   profile?: string;
   role: string[];
   picture: string[];
+  shot: string[];
   origin?: string;
   licence?: string;
   seed?: string;
@@ -110,6 +115,13 @@ function withPictures(
   return { ...recipe, stations };
 }
 
+/** The recipe with shots of the call; those of a recipe that was made with them keep its settings. */
+function shotsInto(recipe: Recipe, { shots, directions }: ShotFiles, options: BakeOptions): Recipe {
+  const known = recipe.stations.source.shots.map(({ sha256 }) => sha256);
+  const isKnown = known.length === shots.length && shots.every(({ sha256 }) => known.includes(sha256));
+  return isKnown ? recipe : withShots(recipe, shots, directions, chosenBy(options));
+}
+
 /** What a setup may keep of one measurement for the next. */
 const SETUP_CACHE_BYTES = 400e6;
 
@@ -130,6 +142,13 @@ function checkPictures(recipe: Recipe, files: ReadonlyMap<string, Uint8Array>): 
         'no_file',
         `A coat refers to a picture (${map}${ref.name ? `: ${ref.name}` : ''}), whose file is not here.`,
         'Give it with --picture <file>.',
+      );
+    }
+    if (map.startsWith('shot ')) {
+      throw new Problem(
+        'no_file',
+        `The recipe was made with several shots, and the file of ${map}${ref.name ? ` (${ref.name})` : ''} is not here.`,
+        'Give it with --shot <file>, or leave all out with --set source.shots=[].',
       );
     }
     throw new Problem(
@@ -161,6 +180,21 @@ export interface Baked {
   timings: Record<string, number>;
   /** What was measured and applied, where that was asked for. */
   proposals?: SetupProposal[];
+}
+
+/** The recipe with what is settled of its shots. @throws Problem where they cannot be solved. */
+async function solved(
+  recipe: Recipe,
+  source: SourceRef,
+  host: ReturnType<typeof sourceHost>,
+  signal: AbortSignal,
+): Promise<Recipe> {
+  const engine = new Engine(host, SETUP_CACHE_BYTES);
+  const request = { recipe, source, size: WORKING_SIZE, until: 'source' as const, withoutVerdicts: true };
+  const evaluation = await engine.evaluate({ ...request, signal });
+  const why = whyUnsolved(evaluation.recipe);
+  if (why) throw why;
+  return evaluation.recipe;
 }
 
 /** The recipe as the measurements of the picture propose it. */
@@ -199,13 +233,18 @@ export async function bakeOne(
     const picture = await readInput(file);
     files.set(sha256Of(picture), picture);
   }
-  const asked = withPictures(wished, options, pictures);
-  checkPictures(asked, files);
   const source: SourceRef = { sha256: sha256Of(bytes), width: facts.width, height: facts.height };
+  const more = await readShots(options.shot, source);
+  for (const [sha256, shot] of more.files) files.set(sha256, shot);
+  const pictured = withPictures(wished, options, pictures);
+  const asked = more.shots.length === 0 ? pictured : shotsInto(pictured, more, options);
+  checkPictures(asked, files);
   const host = sourceHost(async ({ sha256 }) => files.get(sha256) ?? bytes);
+  const solvable =
+    asked.stations.source.shots.length === 0 ? asked : await solved(asked, source, host, signal);
   const { recipe, proposals } = options.auto
-    ? await setUpFrom(asked, source, host, { chosen: chosenBy(options), line, signal })
-    : { recipe: asked };
+    ? await setUpFrom(solvable, source, host, { chosen: chosenBy(options), line, signal })
+    : { recipe: solvable };
   const { crate, square, source: from } = recipe.stations;
   const naming = await numberFor(recipe, name, options.out);
   if (!options.force) {

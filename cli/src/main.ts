@@ -36,6 +36,12 @@ program
   .option('--name <name>', 'start of the file names; default: the picture’s')
   .option('--profile <id>', 'separate, packed, specular-gloss, normal-gloss, two-maps, gltf or materialx')
   .option('--role <map=file>', 'a supplied map in place of a derived one', collect, [])
+  .option(
+    '--shot <file@azimuth,height>',
+    'one more shot of the same surface in other light; where its light comes from, clockwise from the top and above the surface, in degrees, may be left out; may be given often',
+    collect,
+    [],
+  )
   .option('--picture <file>', 'a picture that the coats refer to; may be given often', collect, [])
   .option('--origin <text>', 'where the picture comes from, for the manifest')
   .option('--licence <text>', 'under which licence it may be used, for the manifest')

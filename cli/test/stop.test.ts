@@ -16,6 +16,7 @@ const options = (out: string): BakeOptions => ({
   set: ['square.size=256', 'crate.profile=two-maps'],
   role: [],
   picture: [],
+  shot: [],
   force: true,
   auto: false,
   json: false,

@@ -5,7 +5,7 @@ import { reductionFor } from '../pixels/reduction.ts';
 import type { Raster } from '../raster/raster.ts';
 import type { StoredDecision } from '../recipe/recipe.ts';
 import type { StationName } from '../stations/index.ts';
-import { NOTHING_TO_DECIDE, type OptionalPart } from '../stations/station.ts';
+import type { OptionalPart } from '../stations/station.ts';
 import { checkpointer, type WorkContext } from '../team/context.ts';
 import { ALONE } from '../team/team.ts';
 import type { Frame } from '../tile/frame.ts';
@@ -186,11 +186,13 @@ export class Stages {
   async #decided(name: StationName): Promise<unknown> {
     const station = stationOf(name);
     const { recipe, source } = this.#request;
-    if (station.decide === NOTHING_TO_DECIDE.decide || handsOn(recipe, name)) return null;
     const settings = settingsIn(recipe, name);
-    const frame = frameOf(this.#request, WORKING_SIZE);
+    const photoShortEdge = station.loading && { photoShortEdge: station.loading.decidesAt };
+    const frame = { ...frameOf(this.#request, WORKING_SIZE), ...photoShortEdge };
+    const dependsOn = station.decidesOn(settings, frame);
+    if (dependsOn === undefined || handsOn(recipe, name)) return null;
     const inputKey = originKey(recipe, source.sha256, name, frame);
-    const key = keyOf([COMPUTATION, name, inputKey, station.decidesOn(settings, frame)]);
+    const key = keyOf([COMPUTATION, name, inputKey, dependsOn]);
     const known = this.decisions[name];
     if (known?.key === key) {
       // Another recipe of the tile may replace it in the next request, and a step that is undone may ask for it again.
@@ -206,7 +208,9 @@ export class Stages {
     // Where it is decided from all that is read, the run at the working size has the same parts.
     const context = this.context(name, partsKey(recipe, name, WORKING_SIZE, keys));
     await context.checkpoint(0);
-    const data = await station.decide(input, settings, frame, context);
+    const read = await station.loading?.load(source, settings, frame, this.#host);
+    if (read) markYield();
+    const data = await station.decide(read ?? input, settings, frame, context);
     if (data !== null) {
       this.decisions[name] = { key, data };
       this.#cache.set(`decision ${key}`, { key, data });

@@ -9,6 +9,7 @@ import { blendTask } from '../stations/join/blend.ts';
 import { bandStrengths } from '../stations/proof/band-strengths.ts';
 import { normalsBand } from '../stations/relief/normals-band.ts';
 import { sweepTask } from '../stations/relief/occlusion.ts';
+import { solveBand } from '../stations/source/shots/solve-band.ts';
 import { resampleBand } from '../stations/square/resample-band.ts';
 import { colourBand } from '../stations/style/colours.ts';
 import { deviationBand, squaresBand } from '../stations/style/contrast.ts';
@@ -54,6 +55,7 @@ export const TASKS: readonly AnyTask[] = [
   shockBand,
   signsBand,
   smoothBand,
+  solveBand,
   squaresBand,
   sweepTask,
   tensorBand,

@@ -16,6 +16,20 @@ async function driftWith(scene: SetupScene, amount: number): Promise<number> {
 export const proposeEven: SetupStep = async (scene) => {
   // A tile that is complete is left alone.
   if (scene.recipe.stations.join.method === 'none') return [];
+  if (await scene.isMeasured()) {
+    const settings = proposedSettings(scene.recipe, 'even', { amount: 0 });
+    return settings.length === 0
+      ? []
+      : [
+          {
+            id: 'even',
+            station: 'even',
+            title: 'Lighting already removed',
+            reason: 'The albedo was measured from several shots and holds no light.',
+            settings,
+          },
+        ];
+  }
   let best = { amount: AMOUNTS[0], drift: await driftWith(scene, AMOUNTS[0]) };
   const kept = await driftWith(scene, 0);
   for (const amount of AMOUNTS.slice(1)) {

@@ -89,7 +89,7 @@ async function occlusionOf(scene: SetupScene, { dark, light }: Nets): Promise<Se
 /** Height from a supplied normal map, as deep as its slopes say. */
 async function depthOf(scene: SetupScene): Promise<SetupProposal[]> {
   const { given } = scene.recipe.stations.source;
-  if (!given.normal || given.height) return [];
+  if (!(given.normal || (await scene.isMeasured())) || given.height) return [];
   const { verdicts } = await scene.evaluate('relief', { relief: { heightFrom: 'normals' } }, true);
   const implied = verdicts.relief?.figures.find(({ id }) => id === 'told')?.value;
   if (implied === undefined) return [];
@@ -113,7 +113,8 @@ export const proposeRelief: SetupStep = async (scene) => {
   for (const { settings } of depth) scene.apply(settings);
   const { given } = scene.recipe.stations.source;
   const nets = await netsOf(scene);
-  const reading = given.height || given.normal ? [] : readingOf(scene, nets);
+  const isRead = given.height || given.normal || (await scene.isMeasured());
+  const reading = isRead ? [] : readingOf(scene, nets);
   for (const { settings } of reading) scene.apply(settings);
   return [...depth, ...reading, ...(given.occlusion ? [] : await occlusionOf(scene, nets))];
 };

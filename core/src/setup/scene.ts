@@ -64,6 +64,12 @@ export class SetupScene {
     });
   }
 
+  /** Whether normals and albedo are measured from several shots. */
+  async isMeasured(): Promise<boolean> {
+    if (this.recipe.stations.source.shots.length === 0) return false;
+    return (await this.evaluate('source')).outputs.source!.shots !== null;
+  }
+
   /** What the photo offers. */
   async fitness(): Promise<Fitness> {
     this.#fitness ??= runToEnd(fitness((await this.evaluate('source')).outputs.source!));

@@ -19,6 +19,8 @@ export interface Loading<S extends SettingsOf, Input> {
   /** What the result depends on of the picture and of how far it is reduced. */
   key(source: SourceRef, frame: Frame): string[];
   load(source: SourceRef, settings: Values<S>, frame: Frame, reader: PictureReader): Promise<Input>;
+  /** Pixels that the shorter side of the photo keeps for what is settled, whatever the crop. */
+  decidesAt: number;
 }
 
 /** A part of an output that takes long and is made only where something asks for it. */
@@ -82,7 +84,7 @@ export interface Station<S extends SettingsOf, Input, Decided, Output> {
 
   /** The shape of `Decided` as it is stored in a recipe. */
   decision: v.GenericSchema<Decided>;
-  /** What the decision depends on, apart from the input: a dial not named here does not settle it again. */
+  /** What the decision depends on, apart from the input: a dial not named here does not settle it again. Undefined where there is nothing to settle. */
   decidesOn(settings: Values<S>, frame: Frame): unknown;
   /** Settles at the working size what must not depend on the output size. JSON data. */
   decide(input: Input, settings: Values<S>, frame: Frame, context: WorkContext): Promise<Decided> | Decided;
@@ -122,4 +124,4 @@ export function station<
 }
 
 /** For stations with nothing to settle. */
-export const NOTHING_TO_DECIDE = { decision: v.null(), decidesOn: () => null, decide: () => null };
+export const NOTHING_TO_DECIDE = { decision: v.null(), decidesOn: () => undefined, decide: () => null };

@@ -1,6 +1,6 @@
+import { leastSquares } from '../../algebra/least-squares.ts';
 import { median } from '../../statistics/statistics.ts';
 import type { Steps } from '../../work/steps.ts';
-import { solve } from './solve.ts';
 
 const CELLS = 8;
 const FLOOR = 0.01;
@@ -77,7 +77,7 @@ export function* driftAt(
       values.push(middleOf(luminanceAt, [x0, x1], [y0, y1]));
     }
   }
-  const coefficients = solve(
+  const coefficients = leastSquares(
     rows,
     values,
     rows.map(() => 1),

@@ -1,7 +1,7 @@
+import { leastSquares } from '../../algebra/least-squares.ts';
 import type { Raster } from '../../raster/raster.ts';
 import { median, statistics } from '../../statistics/statistics.ts';
 import type { Steps } from '../../work/steps.ts';
-import { solve } from './solve.ts';
 
 /** The light of one channel: log light = Σ cₖ·(1, u, v, u², uv, v²) over crop coordinates −1..1. */
 export type LightField = number[];
@@ -80,13 +80,13 @@ export function blocksOf(
 /** Least squares with Tukey's bisquare; also the share of rows that were left out in the end. */
 function* robust(rows: number[][], values: number[]): Steps<{ field: LightField; rejected: number }> {
   let weights = rows.map(() => 1);
-  let field = solve(rows, values, weights);
+  let field = leastSquares(rows, values, weights);
   for (let round = 0; round < ROUNDS; round++) {
     yield;
     const misses = rows.map((row, k) => values[k] - row.reduce((sum, a, n) => sum + a * field[n], 0));
     const scale = TUKEY * median(misses.map(Math.abs)) + 1e-6;
     weights = misses.map((miss) => (Math.abs(miss) < scale ? (1 - (miss / scale) ** 2) ** 2 : 0));
-    field = solve(rows, values, weights);
+    field = leastSquares(rows, values, weights);
   }
   return { field, rejected: weights.filter((w) => w === 0).length / weights.length };
 }

@@ -61,7 +61,7 @@ const straightTable = (full: number) => Float32Array.from({ length: full + 1 }, 
 
 /** Linear floats of decoded samples; alpha set aside. Codes of 8 or 16 bit by the exact sRGB curve unless they are data. */
 export function linearise(
-  input: SourceInput,
+  input: Pick<SourceInput, 'pixels' | 'given'>,
   { reads, givenGreen, given: refs = {} }: { reads: ReadsAs; givenGreen: 'up' | 'down'; given?: GivenRefs },
   team: Team = ALONE,
 ): SourceOutput {
@@ -92,6 +92,7 @@ export function linearise(
     picture,
     alpha,
     given,
+    shots: null,
     originalWidth: input.pixels.originalWidth,
     originalHeight: input.pixels.originalHeight,
   };

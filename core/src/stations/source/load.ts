@@ -15,7 +15,7 @@ export const keyOfPhoto = (source: SourceRef, { photoShortEdge }: Frame): string
 /** Reads the photo and the maps supplied with it, reduced as far as the tile allows. */
 export async function loadPhoto(
   source: SourceRef,
-  { given: refs, reads }: { given: GivenRefs; reads: ReadsAs },
+  { given: refs, reads, shots: more }: { given: GivenRefs; reads: ReadsAs; shots: readonly SourceRef[] },
   { photoShortEdge }: Frame,
   reader: PictureReader,
 ): Promise<SourceInput> {
@@ -24,5 +24,8 @@ export async function loadPhoto(
     given[map] = await reader.pixels(ref, photoShortEdge, isGivenColour(map) ? 'colour' : 'data');
   }
   const kind = reads === 'data' ? 'data' : 'colour';
-  return { pixels: await reader.pixels(source, photoShortEdge, kind), given };
+  const pixels = await reader.pixels(source, photoShortEdge, kind);
+  const shots: SourceInput['shots'] = [];
+  for (const ref of more) shots.push(await reader.pixels(ref, photoShortEdge, kind));
+  return { pixels, given, shots };
 }

@@ -1,15 +1,30 @@
-import { choice, data, group, text } from '../../settings/kinds.ts';
+import * as v from 'valibot';
+import { mapped } from '../../planes/mapped.ts';
+import { Raster } from '../../raster/raster.ts';
+import { choice, data, flag, group, number, text } from '../../settings/kinds.ts';
 import { isOneColour } from '../../statistics/one-colour.ts';
-import { GIVEN_MAPS, type GivenRefs, givenSchema } from '../../tile/given.ts';
+import { GIVEN_MAPS, type GivenRefs, givenSchema, type PictureRef } from '../../tile/given.ts';
 import type { Remedy } from '../../verdict.ts';
 import { runSteps } from '../../work/steps.ts';
-import { NOTHING_TO_DECIDE, station } from '../station.ts';
+import { station } from '../station.ts';
 import { type Fitness, fitness, SOFT } from './fitness.ts';
-import { linearise, READS_AS } from './linearise.ts';
+import { isLinear, linearise, READS_AS } from './linearise.ts';
 import { keyOfPhoto, loadPhoto } from './load.ts';
 import type { SourceInput, SourceOutput } from './output.ts';
+import type { Ball } from './shots/ball.ts';
+import { decideShots, type LightsChosen } from './shots/decide.ts';
+import { type ShotsDecision, shotsDecision } from './shots/decision.ts';
+import type { LightDirection } from './shots/light.ts';
+import { pictureOfShots } from './shots/picture.ts';
+import { ballSchema, directionsSchema, LIGHTS_FROM, shotsSchema } from './shots/settings.ts';
+import { shotsVerdict } from './shots/verdict.ts';
 
 const GROUPS = {
+  shots: group({
+    id: 'shots',
+    title: 'Several shots',
+    visibleWhen: ({ shots }) => Array.isArray(shots) && shots.length > 0,
+  }),
   whereFrom: group({ id: 'where-from', title: 'Where from' }),
   givenMaps: group({ id: 'given-maps', title: 'Supplied maps' }),
 };
@@ -47,6 +62,64 @@ const settings = {
     default: 'up',
     options: ['up', 'down'],
     names: ['Up (+Y)', 'Down (−Y)'],
+  }),
+  shots: data<PictureRef[]>({
+    ofPicture: true,
+    label: 'More shots',
+    help: 'More shots of the same surface in other light, by the SHA-256 of their files: normals and albedo are measured from all of them.',
+    group: GROUPS.shots,
+    default: [],
+    schema: shotsSchema,
+    example: `[{"sha256":"${'0'.repeat(64)}","width":1600,"height":1200}]`,
+    words: (value) => (value.length === 0 ? 'none' : `${value.length} more`),
+  }),
+  lightsFrom: choice({
+    ofPicture: true,
+    label: 'Light directions',
+    help: 'How the direction of the light of each shot is known: found from the shots themselves (four and more), set on discs, or read from a ball in the photo.',
+    group: GROUPS.shots,
+    default: 'found',
+    options: LIGHTS_FROM,
+    names: ['Find them', 'Set on discs', 'Read from a ball'],
+  }),
+  lightDirections: data<(LightDirection | null)[]>({
+    ofPicture: true,
+    label: 'Directions',
+    help: 'Where the light of each shot comes from, the photo’s own first: azimuth clockwise from the top of the photo and height above the surface, in degrees.',
+    group: GROUPS.shots,
+    default: [],
+    schema: directionsSchema,
+    example: '[{"azimuth":45,"height":40},{"azimuth":135,"height":40},null]',
+    words: (value) =>
+      value.map((one) => (one ? `${one.azimuth}° / ${one.height}°` : '–')).join(', ') || 'none',
+  }),
+  ball: data<Ball | null>({
+    ofPicture: true,
+    label: 'Ball',
+    help: 'A ball in the photo that shows where light comes from: its middle from the upper left corner and its radius, as shares of the photo’s longer edge.',
+    group: GROUPS.shots,
+    default: null,
+    schema: ballSchema,
+    example: '{"x":0.9,"y":0.1,"radius":0.05}',
+    words: (value) => (value ? `${value.x}, ${value.y}` : 'none'),
+  }),
+  lampDistance: number({
+    ofPicture: true,
+    label: 'Lamp distance',
+    help: 'How far the lamps stood from the middle of the photo, in longer edges of what it shows; 0 for the sun and lamps that are far away.',
+    group: GROUPS.shots,
+    default: 0,
+    min: 0,
+    max: 20,
+    step: 0.1,
+    unit: '×',
+  }),
+  isInverted: flag({
+    ofPicture: true,
+    label: 'Swap raised and recessed',
+    help: 'Shots in light that had to be found look the same raised and recessed: takes the other of the two.',
+    group: GROUPS.shots,
+    default: false,
   }),
   origin: stated('Origin', 'Where the picture comes from; goes into the manifest.'),
   licence: stated('Licence', 'Under which licence it may be used; goes into the manifest.'),
@@ -130,20 +203,41 @@ function remediesOf(f: Fitness, { few, soft }: { few: boolean; soft: boolean }, 
   ];
 }
 
+/** What of the settings of lights counts, as they are chosen. */
+const lightsKey = ({
+  lightsFrom,
+  lightDirections,
+  ball,
+  isInverted,
+}: Pick<LightsChosen, 'lightsFrom' | 'lightDirections' | 'ball' | 'isInverted'>) => [
+  lightsFrom,
+  { found: isInverted, typed: lightDirections, ball }[lightsFrom],
+];
+
+/** What is left over by so much of the albedo is shown white. */
+const WHITE = 0.33;
+/** Pixels of the shorter side of shots at which they are laid on each other. */
+const DECIDED_EDGE = 512;
+
 /** Source: decoded samples become linear light, and the photo's fitness is reported. */
 export const source = station({
   name: 'source',
   line: 'Check the photo before you start.',
   settings,
   reads: [],
-  loading: { key: keyOfPhoto, load: loadPhoto },
-  pictures: ({ given }) => given,
-  cacheKey: ({ reads, given, givenGreen }) => [
+  loading: { key: keyOfPhoto, load: loadPhoto, decidesAt: DECIDED_EDGE },
+  pictures: ({ given, shots }) => ({
+    ...given,
+    ...Object.fromEntries(shots.map((shot, k) => [`shot ${k + 2}`, shot])),
+  }),
+  cacheKey: ({ reads, given, givenGreen, shots, lampDistance, ...lights }) => [
     reads,
     givenGreen,
     Object.entries(given)
       .map(([map, ref]) => `${map} ${ref?.sha256} ${ref?.channel ?? 0}`)
       .sort(),
+    // What was settled is known to what comes after by what it was settled on.
+    ...(shots.length > 0 ? [shots.map(({ sha256 }) => sha256), lampDistance, lightsKey(lights)] : []),
   ],
   views: {
     photo: {
@@ -152,13 +246,37 @@ export const source = station({
       before: null,
       raster: ({ source }: { source?: SourceOutput }) => source?.picture ?? null,
     },
+    residual: {
+      title: 'Left over by the shots',
+      kind: 'data',
+      before: null,
+      raster: ({ source }: { source?: SourceOutput }) =>
+        source?.shots
+          ? new Raster(source.picture.width, source.picture.height, [
+              mapped(source.shots.residual, (value) => Math.min(1, value / WHITE)),
+            ])
+          : null,
+    },
   },
   shows: 'photo',
   weight: 4,
   of: 'photo',
-  ...NOTHING_TO_DECIDE,
-  run: async (input: SourceInput, chosen, _decided, _frame, { team }) => linearise(input, chosen, team),
-  async verdict(output, _input, _settings, _decided, frame, { checkpoint }) {
+  decision: v.nullable(shotsDecision),
+  decidesOn: ({ shots, reads, ...lights }) =>
+    shots.length === 0 ? undefined : [shots.map(({ sha256 }) => sha256), reads, lightsKey(lights)],
+  decide: ({ pixels, shots }: SourceInput, chosen, _frame, context): Promise<ShotsDecision | null> =>
+    decideShots(
+      [pixels, ...shots],
+      chosen,
+      isLinear(pixels.data instanceof Float32Array, chosen.reads),
+      context,
+    ),
+  run: async (input: SourceInput, chosen, decided: ShotsDecision | null, _frame, context) =>
+    decided && !decided.refused
+      ? pictureOfShots(input, chosen, decided, context)
+      : linearise(input, chosen, context.team),
+  async verdict(output, _input, chosen, decided, frame, { checkpoint }) {
+    if (decided) return shotsVerdict(output, decided, chosen, frame);
     const f = await runSteps(fitness(output), checkpoint);
     // One colour has no detail that could be lost, at any size.
     const isPlain = isOneColour(output.picture);

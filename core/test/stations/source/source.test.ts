@@ -139,7 +139,7 @@ describe('source', () => {
     const verdict = (wantedSize: number) =>
       STATIONS.source.verdict(
         output,
-        { pixels: pixelsOf(photo(8, 8)), given: {} },
+        { pixels: pixelsOf(photo(8, 8)), given: {}, shots: [] },
         defaultsOf(STATIONS.source.settings),
         null,
         {
