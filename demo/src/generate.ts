@@ -5,13 +5,14 @@ import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
+import { EXTRA, EXTRA_IDS } from './extra.ts';
 import { LANTERN } from './objects/lantern.ts';
 import { DEMO_IDS, type DemoId, makeSource } from './sources.ts';
 
 const OUT = fileURLToPath(new URL('../out', import.meta.url));
 
-/** Where the picture of a demo source lies once it is made. */
-export const demoPicture = (id: DemoId): string => join(OUT, `limonaia-${id}.jpg`);
+/** Where the picture of a demo source, or one beside them, lies once it is made. */
+export const demoPicture = (id: string): string => join(OUT, `limonaia-${id}.jpg`);
 
 /** Writes the object that is painted by its parts; its file. */
 export async function writeLantern(): Promise<string> {
@@ -21,8 +22,8 @@ export async function writeLantern(): Promise<string> {
   return file;
 }
 
-async function makePicture(id: DemoId): Promise<void> {
-  const { samples, width, height } = makeSource(id);
+async function makePicture(id: string): Promise<void> {
+  const { samples, width, height } = EXTRA[id]?.() ?? makeSource(id as DemoId);
   await mkdir(OUT, { recursive: true });
   const part = `${demoPicture(id)}.${process.pid}.part`;
   await sharp(samples, { raw: { width, height, channels: 3 } })
@@ -31,7 +32,7 @@ async function makePicture(id: DemoId): Promise<void> {
   await rename(part, demoPicture(id));
 }
 
-function inOwnProcess(id: DemoId): Promise<void> {
+function inOwnProcess(id: string): Promise<void> {
   return new Promise((resolve, reject) => {
     const child = spawn(process.execPath, ['--import', 'tsx', fileURLToPath(import.meta.url), id], {
       stdio: 'inherit',
@@ -44,7 +45,9 @@ function inOwnProcess(id: DemoId): Promise<void> {
 }
 
 /** Makes the demo pictures that are not there yet, as many at once as there are cores. */
-export async function makeMissingPictures(ids: readonly DemoId[] = DEMO_IDS): Promise<void> {
+export async function makeMissingPictures(
+  ids: readonly string[] = [...DEMO_IDS, ...EXTRA_IDS],
+): Promise<void> {
   const missing = ids.filter((id) => !existsSync(demoPicture(id)));
   if (missing.length === 0) return;
   console.log(
@@ -56,4 +59,4 @@ export async function makeMissingPictures(ids: readonly DemoId[] = DEMO_IDS): Pr
   await Promise.all(lanes);
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url)) await makePicture(process.argv[2] as DemoId);
+if (process.argv[1] === fileURLToPath(import.meta.url)) await makePicture(process.argv[2]);

@@ -1,0 +1,54 @@
+import type { LightDirection } from '@zesty-tile/core';
+import { type Photo, photograph } from './photograph.ts';
+import { gardenWall } from './surfaces/garden-wall.ts';
+import { ripples } from './surfaces/ripples.ts';
+
+/** When the ripples were shot: where the sun stood, and how strong it was. */
+export const RIPPLE_SHOTS: readonly (LightDirection & { hour: string; sun: number; turnDegrees: number })[] =
+  [
+    { hour: '7h', azimuth: 84, height: 32, sun: 0.72, turnDegrees: 0 },
+    { hour: '10h', azimuth: 138, height: 55, sun: 0.92, turnDegrees: 0.12 },
+    { hour: '15h', azimuth: 232, height: 50, sun: 0.9, turnDegrees: -0.1 },
+    { hour: '18h', azimuth: 282, height: 28, sun: 0.66, turnDegrees: 0.06 },
+  ];
+
+const WIDTH = 1440;
+const HEIGHT = 1080;
+const NO_FLAW = (): [number, number, number] => [0, 0, 0];
+
+/** Pictures beside the six surfaces of `sources.ts`: several shots of one surface, and a wall with light joints. */
+export const EXTRA: Record<string, () => Photo> = {
+  wall: () => {
+    const scene = gardenWall(WIDTH, HEIGHT, 1000 / WIDTH, { turnDegrees: 0, bow: 0.004 });
+    return photograph(scene, {
+      sunDegrees: 320,
+      sunHeightDegrees: 58,
+      sun: 0.45,
+      sky: 0.55,
+      unevenLog: (x, y) => {
+        const light = 0.1 * x - 0.12 * y - 0.06 * (x * x + y * y);
+        return [light, light, light];
+      },
+      exposure: 1.1,
+      noise: 0.006,
+      seed: 31,
+    });
+  },
+  ...Object.fromEntries(
+    RIPPLE_SHOTS.map(({ hour, azimuth, height, sun, turnDegrees }, k) => [
+      `ripples-${hour}`,
+      () =>
+        photograph(ripples(WIDTH, HEIGHT, 1400 / WIDTH, { turnDegrees, bow: 0 }), {
+          sunDegrees: azimuth,
+          sunHeightDegrees: height,
+          sun: sun * Math.sin((height * Math.PI) / 180),
+          sky: 0.09,
+          unevenLog: NO_FLAW,
+          exposure: 1,
+          noise: 0.004,
+          seed: 41 + k,
+        }),
+    ]),
+  ),
+};
+export const EXTRA_IDS = Object.keys(EXTRA);
