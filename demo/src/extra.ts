@@ -1,16 +1,16 @@
-import type { LightDirection } from '@zesty-tile/core';
+import { type LightDirection, type PictureRef, type Recipe, withShots } from '@zesty-tile/core';
 import { type Photo, photograph } from './photograph.ts';
+import { changedRecipe } from './recipes.ts';
 import { gardenWall } from './surfaces/garden-wall.ts';
 import { ripples } from './surfaces/ripples.ts';
 
 /** When the ripples were shot: where the sun stood, and how strong it was. */
-export const RIPPLE_SHOTS: readonly (LightDirection & { hour: string; sun: number; turnDegrees: number })[] =
-  [
-    { hour: '7h', azimuth: 84, height: 32, sun: 0.72, turnDegrees: 0 },
-    { hour: '10h', azimuth: 138, height: 55, sun: 0.92, turnDegrees: 0.12 },
-    { hour: '15h', azimuth: 232, height: 50, sun: 0.9, turnDegrees: -0.1 },
-    { hour: '18h', azimuth: 282, height: 28, sun: 0.66, turnDegrees: 0.06 },
-  ];
+export const RIPPLE_SHOTS: readonly (LightDirection & { hour: string; sun: number })[] = [
+  { hour: '7h', azimuth: 84, height: 32, sun: 0.72 },
+  { hour: '10h', azimuth: 138, height: 55, sun: 0.92 },
+  { hour: '15h', azimuth: 232, height: 50, sun: 0.9 },
+  { hour: '18h', azimuth: 282, height: 28, sun: 0.66 },
+];
 
 const WIDTH = 1440;
 const HEIGHT = 1080;
@@ -35,10 +35,10 @@ export const EXTRA: Record<string, () => Photo> = {
     });
   },
   ...Object.fromEntries(
-    RIPPLE_SHOTS.map(({ hour, azimuth, height, sun, turnDegrees }, k) => [
+    RIPPLE_SHOTS.map(({ hour, azimuth, height, sun }, k) => [
       `ripples-${hour}`,
       () =>
-        photograph(ripples(WIDTH, HEIGHT, 1400 / WIDTH, { turnDegrees, bow: 0 }), {
+        photograph(ripples(WIDTH, HEIGHT, 1400 / WIDTH, { turnDegrees: 0, bow: 0 }), {
           sunDegrees: azimuth,
           sunHeightDegrees: height,
           sun: sun * Math.sin((height * Math.PI) / 180),
@@ -52,3 +52,41 @@ export const EXTRA: Record<string, () => Photo> = {
   ),
 };
 export const EXTRA_IDS = Object.keys(EXTRA);
+
+/** A tile of these pictures: the first is its photo. */
+interface ExtraTile {
+  name: string;
+  tags: string[];
+  ids: readonly string[];
+  recipe(more: readonly PictureRef[]): Recipe;
+}
+
+export const EXTRA_TILES: readonly ExtraTile[] = [
+  {
+    name: 'Garden wall',
+    tags: ['wall', 'clay'],
+    ids: ['wall'],
+    recipe: () =>
+      changedRecipe({
+        square: { edgeMetres: 0.63 },
+        gauge: { line: 'fired-clay-red' },
+        relief: { depthMm: 2, polarity: 'dark', joints: 'light', occlusionMm: 30, cavityMm: 8 },
+        finish: { line: 'fired-clay-red' },
+      }),
+  },
+  {
+    name: 'Salt-pan ripples, four hours',
+    tags: ['ground'],
+    ids: RIPPLE_SHOTS.map(({ hour }) => `ripples-${hour}`),
+    recipe: (more) =>
+      withShots(
+        changedRecipe({
+          square: { edgeMetres: 0.88 },
+          join: { method: 'meet' },
+          relief: { depthMm: 18, occlusionMm: 40 },
+        }),
+        more,
+        RIPPLE_SHOTS.map(({ azimuth, height }) => ({ azimuth, height })),
+      ),
+  },
+];

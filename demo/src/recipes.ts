@@ -62,10 +62,9 @@ const CHANGES: Record<DemoId, Changes> = {
   },
 };
 
-/** The recipe a demo tile starts with. */
-export function demoRecipe(id: DemoId): Recipe {
+/** A recipe with some settings changed. */
+export function changedRecipe({ masks = [], ...changes }: Changes): Recipe {
   const recipe = newRecipe();
-  const { masks = [], ...changes } = CHANGES[id];
   const stations = Object.fromEntries(
     Object.entries(recipe.stations).map(([name, settings]) => [
       name,
@@ -74,3 +73,6 @@ export function demoRecipe(id: DemoId): Recipe {
   ) as StationSettings;
   return { ...recipe, masks, stations };
 }
+
+/** The recipe a demo tile starts with. */
+export const demoRecipe = (id: DemoId): Recipe => changedRecipe(CHANGES[id]);

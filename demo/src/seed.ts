@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { sectionsToSave } from '@zesty-tile/core';
 import { makeTile, newId, openStore, palette, project, savedRecipe, storeSource } from '@zesty-tile/server';
 import { eq } from 'drizzle-orm';
+import { EXTRA_TILES } from './extra.ts';
 import { demoPicture } from './generate.ts';
 import { PAINTED, type PaintedTile } from './painted/painted.ts';
 import { demoRecipe } from './recipes.ts';
@@ -56,6 +57,17 @@ export async function seed(
       if (laidOn) terrace[laidOn] = id;
     }
     await store.db.update(project).set({ terrace }).where(eq(project.id, limonaia.id));
+    for (const { name, tags, ids: pictures, recipe } of ids === DEMO_IDS ? EXTRA_TILES : []) {
+      const refs = [];
+      for (const id of pictures) {
+        const row = await storeSource(store.db, store.blobs, store.pool, await readFile(demoPicture(id)));
+        const { sha256, width, height } = row;
+        refs.push({ sha256, width, height, name: `limonaia-${id}.jpg` });
+      }
+      const [{ sha256, name: sourceName }, ...more] = refs;
+      const given = { projectId: limonaia.id, sourceSha256: sha256, name, sourceName };
+      await makeTile(store.db, given, recipe(more), tags);
+    }
     for (const id of ids) {
       const bytes = await readFile(demoPicture(id));
       const { sha256 } = await storeSource(store.db, store.blobs, store.pool, bytes);

@@ -2,8 +2,8 @@ import { fractal, noise, smooth } from '../noise.ts';
 import { hash2 } from '../random.ts';
 import { emptyScene, fillScene, type Pose, type Scene } from '../scene.ts';
 
-/** One brick with its joint, in mm: twelve courses to a period of the bond. */
-export const BRICK = { across: 126, down: 45, joint: 11 };
+/** One brick with its joint, in mm. */
+export const BRICK = { across: 152, down: 54, joint: 8 };
 
 /** Garden wall: small hand-made bricks in running bond, their joints of light lime mortar struck back. */
 export function gardenWall(width: number, height: number, mmPerPixel: number, pose: Pose): Scene {

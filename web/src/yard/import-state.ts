@@ -13,6 +13,12 @@ export interface WaitingSet {
   projectId: ProjectOf;
 }
 
+/** Pictures that look like shots of one surface, and wait to be asked about. */
+export interface WaitingShots {
+  files: File[];
+  projectId: ProjectOf;
+}
+
 /** The import of dropped files. It belongs to no page: it goes on whichever page is shown. */
 export interface ImportState {
   /** The file being imported, its place from 1, and how many there are; null while there is none. */
@@ -26,6 +32,7 @@ export interface ImportState {
   /** What was refused, and why. */
   problems: { name: string; words: string }[];
   sets: WaitingSet[];
+  shots: WaitingShots | null;
   /** Sets that were answered since the last time none waited. */
   answered: number;
   /** Tiles made by the import that is under way, or ended last. */
@@ -38,6 +45,7 @@ export const useImport = create<ImportState>(() => ({
   at: null,
   problems: [],
   sets: [],
+  shots: null,
   answered: 0,
   made: [],
   isCancelled: false,

@@ -1,4 +1,4 @@
-import { setsOf } from '@zesty-tile/core';
+import { MOST_SHOTS, setsOf } from '@zesty-tile/core';
 import { answerOf, api } from '../api/client.ts';
 import { baseName, makeTileOf, storePicture } from '../api/upload.ts';
 import { wordsOf } from '../api/words-of.ts';
@@ -12,6 +12,8 @@ interface Wanted {
   projectId: ProjectOf;
   whereFrom: WhereFrom;
 }
+
+const FEWEST_SHOTS = 3;
 
 let queue: Wanted[] = [];
 /** Ends the request under way; null while nothing is imported. */
@@ -139,6 +141,33 @@ export async function importFiles(
     useImport.setState({ sets: [...sets, ...asked.map((one) => ({ ...one, projectId }))] });
   }
   if (single.length === 0) return null;
+  if (await areAskedAbout(single)) {
+    useImport.setState({ shots: { files: single, projectId } });
+    return null;
+  }
+  return importSingle(single, projectId, onMade);
+}
+
+/** Whether it is to be asked if pictures are shots of one surface. */
+async function areAskedAbout(files: readonly File[]): Promise<boolean> {
+  if (files.length < FEWEST_SHOTS || files.length > MOST_SHOTS || useImport.getState().shots) return false;
+  const { mayBeShots } = await import('./shots/alike.ts');
+  return mayBeShots(files);
+}
+
+/** The pictures that were asked about become a tile each. */
+export function importEach(onMade: () => void): void {
+  const { shots } = useImport.getState();
+  useImport.setState({ shots: null });
+  if (shots) void importSingle(shots.files, shots.projectId, onMade);
+}
+
+/** Photos become a tile each. Resolves with the tile of one that was imported alone. */
+async function importSingle(
+  single: readonly File[],
+  projectId: ProjectOf,
+  onMade: () => void,
+): Promise<string | null> {
   const whereFrom = useWhereFrom.getState();
   queue.push(...single.map((file) => ({ file, projectId, whereFrom })));
   const { at } = useImport.getState();

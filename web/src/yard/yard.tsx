@@ -37,6 +37,7 @@ const TileSheet = later(
   async () => (await import('./tile-sheet.tsx')).TileSheet,
   <Box sx={{ width: SHEET_WIDTH, flex: 'none' }} />,
 );
+const ShotsDialog = later(async () => (await import('./shots/shots-dialog.tsx')).ShotsDialog);
 const SetDialog = later(async () => (await import('./sets/set-dialog.tsx')).SetDialog);
 const PaintedDialog = later(async () => (await import('./painted/painted-dialog.tsx')).PaintedDialog);
 
@@ -95,6 +96,25 @@ function FirstSet({ onDone, onTile }: { onDone(): void; onTile(tileId: string): 
         if (!tileId) return;
         onDone();
         if (isLast && !useImport.getState().at) onTile(tileId);
+      }}
+    />
+  );
+}
+
+/** Asks whether pictures that look alike are shots of one surface. */
+function Shots({ onDone, onTile }: { onDone(): void; onTile(tileId: string): void }) {
+  const shots = useImport((state) => state.shots);
+  if (!shots) return null;
+  const leave = () => useImport.setState({ shots: null });
+  return (
+    <ShotsDialog
+      waiting={shots}
+      onLeave={leave}
+      onEach={() => void import('./importing.ts').then(({ importEach }) => importEach(onDone))}
+      onTile={(tileId) => {
+        leave();
+        onDone();
+        onTile(tileId);
       }}
     />
   );
@@ -293,6 +313,7 @@ export function Yard() {
       </Box>
       {drawn.box}
       <FirstSet onDone={refresh} onTile={go} />
+      <Shots onDone={refresh} onTile={go} />
       {plain && (
         <PaintedDialog
           openProject={open?.id}

@@ -63,6 +63,15 @@ const settings = {
     options: ['up', 'down'],
     names: ['Up (+Y)', 'Down (−Y)'],
   }),
+  lightsFrom: choice({
+    ofPicture: true,
+    label: 'Light directions',
+    help: 'How the direction of the light of each shot is known: found from the shots themselves (four and more), set on discs, or read from a ball in the photo.',
+    group: GROUPS.shots,
+    default: 'found',
+    options: LIGHTS_FROM,
+    names: ['Find them', 'Set on discs', 'Read from a ball'],
+  }),
   shots: data<PictureRef[]>({
     ofPicture: true,
     label: 'More shots',
@@ -72,15 +81,6 @@ const settings = {
     schema: shotsSchema,
     example: `[{"sha256":"${'0'.repeat(64)}","width":1600,"height":1200}]`,
     words: (value) => (value.length === 0 ? 'none' : `${value.length} more`),
-  }),
-  lightsFrom: choice({
-    ofPicture: true,
-    label: 'Light directions',
-    help: 'How the direction of the light of each shot is known: found from the shots themselves (four and more), set on discs, or read from a ball in the photo.',
-    group: GROUPS.shots,
-    default: 'found',
-    options: LIGHTS_FROM,
-    names: ['Find them', 'Set on discs', 'Read from a ball'],
   }),
   lightDirections: data<(LightDirection | null)[]>({
     ofPicture: true,

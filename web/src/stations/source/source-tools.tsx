@@ -16,6 +16,7 @@ import { GREY } from '../../theme.ts';
 import { GreenQuestion } from './green-question.tsx';
 import { givenOf, judged, memberOf } from './picture-sets.ts';
 import { GIVEN_ROLES, ROLE_WORDS } from './role-words.ts';
+import { AddShots } from './shot-dials.tsx';
 import { WhereFromFields } from './where-from.tsx';
 
 /** Adds a map that is given instead of derived; where its name does not tell which, it is asked. */
@@ -114,7 +115,7 @@ function placeOf(ref: GivenRefs[GivenMap]): string {
 
 /** Maps given with the photo, where its green points, and where the photo comes from. */
 export function SourceTools() {
-  const { given, givenGreen, origin, licence } = useBench((s) => s.recipe.stations.source);
+  const { given, givenGreen, origin, licence, shots } = useBench((s) => s.recipe.stations.source);
   const setDials = useBench((s) => s.setDials);
   const remove = (map: GivenMap) => {
     const { [map]: _gone, ...rest } = given;
@@ -132,10 +133,22 @@ export function SourceTools() {
           Measures the photo and proposes size, crop, joining method, material and relief.
         </Typography>
       </Box>
+      {shots.length === 0 && (
+        <Box component="section" aria-label="Several shots" sx={{ display: 'grid', gap: 0.5 }}>
+          <AddShots />
+          <Typography color="text.secondary">
+            Three to twelve shots of the same surface in different light measure its normals and albedo.
+          </Typography>
+        </Box>
+      )}
       <Box component="section" aria-label="Supplied maps" sx={{ display: 'grid', gap: 0.75 }}>
         <strong>Supplied maps</strong>
         {maps.length === 0 && (
-          <Typography color="text.secondary">None: all maps are derived from the photo.</Typography>
+          <Typography color="text.secondary">
+            {shots.length > 0
+              ? 'None: normals are measured from the shots.'
+              : 'None: all maps are derived from the photo.'}
+          </Typography>
         )}
         {maps.map((map) => (
           <Box key={map} sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
