@@ -73,7 +73,7 @@ export const settings = {
     group: GROUPS.readFrom,
     default: 'tone',
     options: ['tone', 'light', 'both', 'normals'],
-    names: ['Tone', 'Slanting light', 'Both', 'Supplied normals'],
+    names: ['Tone', 'Slanting light', 'Both', 'Normals'],
   }),
   secondFrom: choice({
     label: 'Mixed with',
@@ -81,7 +81,7 @@ export const settings = {
     group: GROUPS.mixedHeight,
     default: 'none',
     options: ['none', 'tone', 'light', 'normals'],
-    names: ['Nothing', 'Tone', 'Slanting light', 'Supplied normals'],
+    names: ['Nothing', 'Tone', 'Slanting light', 'Normals'],
   }),
   secondShare: number({
     label: 'Share',

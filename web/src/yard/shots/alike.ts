@@ -1,7 +1,9 @@
 /** Sides of the small pictures that are compared. */
 const SIDES = { width: 48, height: 36 };
-/** Pictures that correlate more than this on average may show one surface. */
-const ALIKE = 0.35;
+/** Pictures of which each correlates more than this with another may show one surface; */
+const ALIKE = 0.3;
+/** above this the two are the same picture. */
+const SAME = 0.9995;
 const BLACK = 2;
 
 /** A picture by its sides, and small as the logarithm of its grey without what is broad; null where the browser cannot read it. */
@@ -55,12 +57,11 @@ export async function mayBeShots(files: readonly File[]): Promise<boolean> {
   const small = await Promise.all(files.map(smallOf));
   const first = small[0];
   if (!first || small.some((one) => one?.sides !== first.sides)) return false;
-  const best = small.map((one, k) =>
-    Math.max(
-      ...small.map((other, n) =>
-        n === k ? -1 : one!.values.reduce((sum, value, i) => sum + value * other!.values[i], 0),
-      ),
-    ),
-  );
-  return best.reduce((sum, value) => sum + value, 0) / best.length > ALIKE;
+  const best = small.map((one, k) => {
+    const correlations = small.map((other, n) =>
+      n === k ? -1 : one!.values.reduce((sum, value, i) => sum + value * other!.values[i], 0),
+    );
+    return Math.max(...correlations.filter((value) => value < SAME));
+  });
+  return Math.min(...best) > ALIKE;
 }
