@@ -1,3 +1,4 @@
+export { RIPPLE_SHOTS } from './extra.ts';
 export { demoPicture, makeMissingPictures, writeLantern } from './generate.ts';
 export { LANTERN } from './objects/lantern.ts';
 export { demoRecipe } from './recipes.ts';
