@@ -147,7 +147,9 @@ describe('several shots of one surface', function () {
   });
 
   it('a camera that moved up to 20 px and turned by 1° is brought back within 0.1 px', async () => {
-    const scene = sceneOf(512);
+    const EDGE = 384;
+    const MIDDLE = (EDGE - 1) / 2;
+    const scene = sceneOf(EDGE);
     const lights = around(6, 45);
     const moves = [
       [0, 0, 0],
@@ -160,8 +162,8 @@ describe('several shots of one surface', function () {
     const cameras = moves.map(([dx, dy, degrees]) => {
       const [c, s] = [Math.cos(degrees / DEGREES), Math.sin(degrees / DEGREES)];
       return (x: number, y: number): [number, number] => {
-        const [u, v] = [x - 255.5, y - 255.5];
-        return [c * u - s * v + dx + 255.5, s * u + c * v + dy + 255.5];
+        const [u, v] = [x - MIDDLE, y - MIDDLE];
+        return [c * u - s * v + dx + MIDDLE, s * u + c * v + dy + MIDDLE];
       };
     });
     const shots = lights.map((light, k) =>
@@ -172,17 +174,17 @@ describe('several shots of one surface', function () {
     for (const [k, { homography }] of decided.shots.entries()) {
       let squares = 0;
       let count = 0;
-      for (let y = 40; y < 480; y += 40) {
-        for (let x = 40; x < 480; x += 40) {
-          const [u, v] = movedTo(homography ?? UNMOVED, (x - 255.5) / 512, (y - 255.5) / 512);
-          const [px, py] = cameras[k](u * 512 + 255.5, v * 512 + 255.5);
+      for (let y = 40; y < EDGE - 32; y += 40) {
+        for (let x = 40; x < EDGE - 32; x += 40) {
+          const [u, v] = movedTo(homography ?? UNMOVED, (x - MIDDLE) / EDGE, (y - MIDDLE) / EDGE);
+          const [px, py] = cameras[k](u * EDGE + MIDDLE, v * EDGE + MIDDLE);
           squares += (px - x) ** 2 + (py - y) ** 2;
           count++;
         }
       }
       expect(Math.sqrt(squares / count), `shot ${k + 1}`).to.be.below(0.1);
     }
-    expect(decided.shots[1].moved * 512).to.be.above(15);
+    expect(decided.shots[1].moved * EDGE).to.be.above(15);
     expect(angleTo(await solve(shots, decided), scene, 40)).to.be.below(2);
   });
 

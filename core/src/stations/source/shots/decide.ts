@@ -12,10 +12,11 @@ import { type Ball, lightsFromBall } from './ball.ts';
 import type { ShotsDecision } from './decision.ts';
 import { seenAt, slopesOf } from './enhanced-correlation.ts';
 import { farthestMove, type Homography } from './homography.ts';
+import { leftOver } from './left-over.ts';
 import { type LightDirection, type LightVector, vectorOf } from './light.ts';
 import { linearShot } from './linear.ts';
 import { raisedSign } from './raised.ts';
-import { leftOver, register } from './register.ts';
+import { register } from './register.ts';
 import { type Stack, samplesOf } from './sampled.ts';
 import type { LightsFrom } from './settings.ts';
 import { lightsOf } from './strengths.ts';
@@ -137,12 +138,13 @@ function directionsOf(
 
 /** How the shots lie on the first; kept for every choice of the lights. */
 async function registered(
+  colours: readonly Float32Array[][],
   shots: readonly Float32Array[],
   width: number,
   height: number,
   { checkpoint }: WorkContext,
 ) {
-  const fits = await runSteps(register(shots, width, height), checkpoint);
+  const fits = await runSteps(register(colours, width, height), checkpoint);
   const homographies = fits.map(({ homography }) => homography);
   if (shots.length < 4) return fits.map(({ homography }) => placed(homography, width, height, 0));
   const left = await runSteps(leftOver(shots, homographies, width, height), checkpoint);
@@ -207,7 +209,13 @@ async function settled(
   const planes = linear.map(({ planes: rgb }) => luminance(new Raster(width, height, rgb)));
   checkDifferent(planes);
   const places = await context.part('shots', [chosen.shots.map(({ sha256 }) => sha256), isLinear], () =>
-    registered(planes, width, height, context),
+    registered(
+      linear.map((shot) => shot.planes),
+      planes,
+      width,
+      height,
+      context,
+    ),
   );
   const homographies = places.map(({ homography }) => homography);
   const stack = stackOf(

@@ -6,6 +6,9 @@ export type Homography = readonly number[];
 
 export const UNMOVED: Homography = [1, 0, 0, 0, 1, 0, 0, 0];
 
+/** Moves all by the same, in shares of the longer edge. */
+export const shifted = (x: number, y: number): Homography => [1, 0, x, 0, 1, y, 0, 0];
+
 /** Where a point comes to lie. */
 export function movedTo([a, b, c, d, e, f, g, h]: Homography, x: number, y: number): [number, number] {
   const w = g * x + h * y + 1;
