@@ -16,7 +16,9 @@ const BIN = 0.04;
 const EQUAL = 0.2;
 /** Lamps stand about so high, give or take, in degrees, where nothing else tells. */
 const USUAL = { height: 45, spread: 15 };
-/** How much that counts. */
+/** A slope as surfaces have it, from which depths are tried. */
+const USUAL_SLOPE = 0.25;
+/** How much the usual height counts. */
 const USUAL_WEIGHT = 0.03;
 
 /** What unknown lights were found to be. */
@@ -151,7 +153,7 @@ const spreadOf = (values: number[]): number => {
 /**
  * Lights that are not known, from six shots and more (four at the least): factorisation (Hayakawa 1994) and integrability (Yuille & Snow 1997). What is left
  * open is what is true of a tile: it is level on the whole, its albedo has few values (Alldrin, Mallick & Kriegman 2007) and the lamps are about as
- * strong as each other. Whether it is raised or recessed stays open: `isInverted` takes the other.
+ * strong as each other. Whether it is raised or recessed stays open.
  */
 export function unknownLights(stack: Stack): Factorised {
   const { shots, values, count } = samplesOf(stack, true);
@@ -187,10 +189,10 @@ export function unknownLights(stack: Stack): Factorised {
     });
   };
   let best = { cost: Number.POSITIVE_INFINITY, depth: 1 };
-  // The scale in which slopes are of the usual size comes first.
+  // Depths are tried about that at which half of the slopes are steeper than `USUAL_SLOPE`.
   const usual = 1 / (median(pixels.map((b) => Math.hypot(b[0], b[1]) / b[2])) || 1);
   for (let step = 0; step <= DEPTH.steps; step++) {
-    const depth = 0.25 * usual * Math.exp(DEPTH.from + ((DEPTH.to - DEPTH.from) * step) / DEPTH.steps);
+    const depth = USUAL_SLOPE * usual * Math.exp(DEPTH.from + ((DEPTH.to - DEPTH.from) * step) / DEPTH.steps);
     const albedo = Float64Array.from(pixels, (b) => Math.log(Math.hypot(depth * b[0], depth * b[1], b[2])));
     const lights = lightsAt(depth);
     const strengths = lights.map((light) => Math.log(lengthOf(light)));
