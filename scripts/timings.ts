@@ -28,6 +28,7 @@ import { coatTimings } from './coat-timings.ts';
 import { dialTimings } from './dial-timings.ts';
 import { kernelTimings } from './kernel-timings.ts';
 import { best, plane, SCALE } from './measured.ts';
+import { shotsTimings } from './shots-timings.ts';
 import { stopTimes } from './stop-times.ts';
 import { styleTimings } from './style-timings.ts';
 
@@ -255,6 +256,11 @@ for (const { work, ms: taken, wanted } of await coatTimings(host, decided, sourc
 console.log(`\n${'Style, medians'.padEnd(52)}        ms    wanted`);
 for (const { work, ms: taken, wanted } of await styleTimings(host, decided, source)) {
   console.log(`${work.padEnd(52)}   ${ms(taken)}   ${said(taken, wanted)}`);
+}
+
+console.log(`\n${'several shots'.padEnd(52)}        ms    wanted`);
+for (const { work, ms: taken, wanted } of await shotsTimings(team)) {
+  console.log(`${work.padEnd(52)}   ${ms(taken)}   ${wanted === null ? '' : said(taken, wanted)}`);
 }
 
 console.log(`\n${'in the browser, medians'.padEnd(52)}        ms    wanted`);
