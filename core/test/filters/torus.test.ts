@@ -171,6 +171,7 @@ const OF_THE_WHOLE = new Set([
 
 /** Folders without filters of a plane after Join: what is before the tile, of one value or pixel, or no computation. */
 const NO_FILTER_FOLDERS = [
+  'algebra',
   'chart',
   'checks',
   'colour',
