@@ -20,7 +20,7 @@ function cut({ data, width, channels }: Pixels): Pixels {
   return { width: EDGE, height: EDGE, channels, data: out, originalWidth: EDGE, originalHeight: EDGE };
 }
 
-/** Times of four shots of 1024²: laid on each other and lit by what is known, which is settled once, and solved. */
+/** Times of four shots of 1024²: aligned, with their lights found, which is done once; and solved. */
 export async function shotsTimings(
   team: Team,
 ): Promise<{ work: string; ms: number; wanted: number | null }[]> {
@@ -45,7 +45,7 @@ export async function shotsTimings(
     team.give(...albedo.planes, ...normal.planes, residual);
   }
   return [
-    { work: 'Four shots of 1024² laid on each other, once', ms: settled, wanted: null },
+    { work: 'Four shots of 1024² aligned, once', ms: settled, wanted: null },
     { work: 'Four shots of 1024² solved', ms: median(times), wanted: 1500 },
   ];
 }

@@ -87,11 +87,11 @@ describe('several shots of one surface', () => {
   it('without a shot three are left, and lights that cannot be found are said so; undone, they are solved again', async () => {
     await station(page, 'Source');
     // Morning, forenoon and afternoon: the sun hardly leaves one side.
-    await page.getByRole('button', { name: 'Leave out Shot 4' }).click();
+    await page.getByRole('button', { name: 'Remove Shot 4' }).click();
     await verdict(page).getByText('The light of all shots comes from nearly one side').waitFor();
     await page.getByRole('button', { name: 'Undo' }).click();
     await verdict(page).getByText('4 shots solved').waitFor();
-    await page.getByRole('button', { name: 'Leave out Shot 2' }).click();
+    await page.getByRole('button', { name: 'Remove Shot 2' }).click();
     await verdict(page).getByText('Three shots fit exactly, so nothing checks them.').waitFor();
     await verdict(page).getByRole('combobox', { name: 'Light directions' }).click();
     await page.getByRole('option', { name: 'Find them' }).click();

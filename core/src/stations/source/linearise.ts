@@ -57,7 +57,8 @@ function givenRaster(map: GivenMap, pixels: Pixels, green: 'up' | 'down', channe
 }
 
 /** Codes as they stand, 0..1. */
-const straightTable = (full: number) => Float32Array.from({ length: full + 1 }, (_, code) => code / full);
+export const straightTable = (full: number) =>
+  Float32Array.from({ length: full + 1 }, (_, code) => code / full);
 
 /** Linear floats of decoded samples; alpha set aside. Codes of 8 or 16 bit by the exact sRGB curve unless they are data. */
 export function linearise(

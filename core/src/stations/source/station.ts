@@ -216,7 +216,7 @@ const lightsKey = ({
 
 /** What is left over by so much of the albedo is shown white. */
 const WHITE = 0.33;
-/** Pixels of the shorter side of shots at which they are laid on each other. */
+/** Pixels of the shorter side of shots at which they are aligned. */
 const DECIDED_EDGE = 512;
 
 /** Source: decoded samples become linear light, and the photo's fitness is reported. */

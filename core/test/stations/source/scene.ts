@@ -179,7 +179,7 @@ function sampled(plane: Float32Array, size: number, x: number, y: number): numbe
   return sum;
 }
 
-/** A shot with a ball laid into it, matte or shiny; its place in shares of the edge. */
+/** A shot with a ball put into it, matte or shiny; its place in shares of the edge. */
 export function withBall(
   shot: Pixels,
   { x, y, radius }: { x: number; y: number; radius: number },

@@ -33,7 +33,7 @@ export function ShotCard({ name, file, url, light, onLight, onRemove }: ShotCard
         {onRemove && (
           <IconButton
             size="small"
-            aria-label={`Leave out ${name}`}
+            aria-label={`Remove ${name}`}
             onClick={onRemove}
             sx={{
               position: 'absolute',

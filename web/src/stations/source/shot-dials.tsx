@@ -24,15 +24,15 @@ const urlOf = (sha256: string) => `/api/sources/${sha256}/picture?edge=${THUMB}`
 /** Adds shots to the tile, as one step that can be undone. */
 function addShots(added: readonly PictureRef[]): void {
   const { recipe } = useBench.getState();
-  const { shots, lightDirections } = recipe.stations.source;
+  const { shots } = recipe.stations.source;
   const all = [...shots, ...added];
-  const first = shots.length === 0;
-  const next = first
-    ? withShots(recipe, all, [])
-    : {
-        ...recipe,
-        stations: { ...recipe.stations, source: { ...recipe.stations.source, shots: all, lightDirections } },
-      };
+  const next =
+    shots.length === 0
+      ? withShots(recipe, all, [])
+      : {
+          ...recipe,
+          stations: { ...recipe.stations, source: { ...recipe.stations.source, shots: all } },
+        };
   useBench.getState().replaceRecipe(next, added.length === 1 ? 'Shot added' : 'Shots added');
 }
 

@@ -93,7 +93,7 @@ function checkDifferent(shots: readonly Float32Array[]): void {
         refuse(
           'same_shot',
           `Shots ${a + 1} and ${b + 1} are the same picture.`,
-          'Leave one out, or take it again in other light.',
+          'Remove one, or take it again in other light.',
         );
       }
     }
@@ -154,17 +154,13 @@ async function registered(
     0,
   );
   if (fits[worst].correlation < STRANGE) {
-    refuse(
-      'strange_shot',
-      `Shot ${worst + 1} does not show the surface that the others show.`,
-      'Leave it out.',
-    );
+    refuse('strange_shot', `Shot ${worst + 1} does not show the surface that the others show.`, 'Remove it.');
   }
   if (fits[worst].correlation < SHIFTED) {
     refuse(
       'moved_camera',
       `Shot ${worst + 1} was taken from another place: parts of it are still off after it was aligned.`,
-      'Leave it out, or take all shots from a tripod.',
+      'Remove it, or take all shots from a tripod.',
     );
   }
   return fits.map(({ homography }, k) => placed(homography, width, height, left[k]));

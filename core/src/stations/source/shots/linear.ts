@@ -2,6 +2,7 @@ import { linearTable, srgbToLinear } from '../../../colour/srgb.ts';
 import { KERNELS } from '../../../kernels/kernels.ts';
 import { fullOf } from '../../../pixels/codes-raster.ts';
 import type { Pixels } from '../../../pixels/pixels.ts';
+import { straightTable } from '../linearise.ts';
 
 /** Codes at the very top are clipped. */
 const CEILING = srgbToLinear(253.5 / 255);
@@ -16,9 +17,7 @@ export function linearRows(shot: Pixels, from: number, isLinear: boolean, planes
   const part = data.subarray(from * width * channels, from * width * channels + planes[0].length * channels);
   if (!(part instanceof Float32Array)) {
     const full = fullOf(data);
-    const curve = isLinear
-      ? Float32Array.from({ length: full + 1 }, (_, code) => code / full)
-      : linearTable(full === 65535 ? 16 : 8);
+    const curve = isLinear ? straightTable(full) : linearTable(full === 65535 ? 16 : 8);
     KERNELS.takeCodes(part, channels, curve, planes);
     return;
   }

@@ -1,12 +1,10 @@
 import { luminance } from '../../../planes/luminance.ts';
-import { Raster } from '../../../raster/raster.ts';
 import { mean } from '../../../statistics/statistics.ts';
 import type { WorkContext } from '../../../team/context.ts';
 import type { GivenRefs } from '../../../tile/given.ts';
 import { isLinear, linearise, type ReadsAs } from '../linearise.ts';
 import type { SourceInput, SourceOutput } from '../output.ts';
 import type { ShotsDecision } from './decision.ts';
-import { linearShot } from './linear.ts';
 import { solveShots } from './solve-shots.ts';
 
 interface Chosen {
@@ -43,15 +41,15 @@ export async function pictureOfShots(
     { team, checkpoint },
   );
   const { albedo, normal, residual, unsolved } = solved;
-  const { width, height } = albedo;
-  const first = linearShot(input.pixels, reads);
-  const seen = mean(luminance(new Raster(width, height, first.planes)));
+  const first = linearise(input, chosen, team);
+  const seen = mean(luminance(first.picture));
+  team.give(...first.picture.planes);
   const made = mean(luminance(albedo));
   const scale = made > 0 ? seen / made : 1;
   for (const plane of albedo.planes) {
     for (let i = 0; i < plane.length; i++) plane[i] = Math.min(BRIGHTEST, plane[i] * scale);
   }
-  const { alpha, given, originalWidth, originalHeight } = linearise(input, chosen);
+  const { alpha, given, originalWidth, originalHeight } = first;
   return {
     picture: albedo,
     alpha,

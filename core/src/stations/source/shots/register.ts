@@ -36,7 +36,7 @@ const NO_BETTER = 0.02;
 
 /**
  * Where every shot shows what the first shows, from its linear red, green and blue of the same sides; the first stays where it is. Where the surface has colours
- * of its own they look the same in any light, and each shot is laid on the first by them. Else, from coarse to fine, each is brought to what the others
+ * of its own they look the same in any light, and each shot is aligned to the first by them. Otherwise, from coarse to fine, each is brought to what the others
  * let expect in its light, which looks alike where the shots themselves do not; of three shots, two that are hardly alike are taken as they lie.
  */
 export function* register(shots: readonly Float32Array[][], width: number, height: number): Steps<Fit[]> {

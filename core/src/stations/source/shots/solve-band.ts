@@ -1,3 +1,4 @@
+import { LUMINANCE } from '../../../colour/luminance-of.ts';
 import type { Band } from '../../../raster/band.ts';
 import { task } from '../../../team/task.ts';
 import { PAUSE_ROWS } from '../../../work/steps.ts';
@@ -35,9 +36,7 @@ export const SOLVED_PLANES = 8;
 
 /** Pixels of a row that share their lights, where a lamp is near. */
 const BLOCK = 4;
-const RED = 0.2126;
-const GREEN = 0.7152;
-const BLUE = 0.0722;
+const [RED, GREEN, BLUE] = LUMINANCE;
 /** Normals lean no farther than this. */
 const LEAST_UP = 0.05;
 

@@ -18,7 +18,7 @@ const NOISE = 0.03;
 const EXPLAINED = 0.75;
 /** How far from the mirror direction a highlight is still believed: 1 less the cosine. */
 const LOBE = 0.3;
-/** Rounds in which the even light, which hangs on the albedo, is found. */
+/** Rounds in which the even light, which depends on the albedo, is found. */
 const EVEN_ROUNDS = 3;
 
 const countOf = (mask: number): number => {
