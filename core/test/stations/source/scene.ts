@@ -76,14 +76,27 @@ export interface Shot {
   casts?: boolean;
 }
 
+/** Height between four pixels, of a surface that meets itself. */
+function heightAt({ size, height }: Scene, x: number, y: number): number {
+  const [i, j] = [Math.floor(x), Math.floor(y)];
+  const [s, t] = [x - i, y - j];
+  const right = (i + 1) % size;
+  const top = (j % size) * size;
+  const low = ((j + 1) % size) * size;
+  const above = height[top + i] + s * (height[top + right] - height[top + i]);
+  const below = height[low + i] + s * (height[low + right] - height[low + i]);
+  return above + t * (below - above);
+}
+
 /** Whether another part of the surface stands between a point and the light. */
 function isShaded(
-  { size, height }: Scene,
+  scene: Scene,
   x: number,
   y: number,
   [lx, ly, lz]: readonly number[],
   most: number,
 ): boolean {
+  const { size, height } = scene;
   const flat = Math.hypot(lx, ly);
   if (flat < 1e-6) return false;
   const [dx, dy, rise] = [lx / flat, -ly / flat, lz / flat];
@@ -91,12 +104,7 @@ function isShaded(
   for (let d = 1; from + d * rise < most; d++) {
     const px = (((x + dx * d) % size) + size) % size;
     const py = (((y + dy * d) % size) + size) % size;
-    const [i, j] = [Math.floor(px), Math.floor(py)];
-    const [s, t] = [px - i, py - j];
-    const h = (a: number, b: number) => height[(b % size) * size + (a % size)];
-    const low = h(i, j) + s * (h(i + 1, j) - h(i, j));
-    const up = h(i, j + 1) + s * (h(i + 1, j + 1) - h(i, j + 1));
-    if (low + t * (up - low) > from + d * rise) return true;
+    if (heightAt(scene, px, py) > from + d * rise) return true;
   }
   return false;
 }
@@ -162,16 +170,17 @@ function gaussianNoise(count: number, seed: number): Float32Array {
   return u.map((value, i) => Math.sqrt(-2 * Math.log(Math.max(1e-9, value))) * Math.cos(2 * Math.PI * v[i]));
 }
 
+const keys = (t: number): number[] => [
+  -0.5 * t + t * t - 0.5 * t ** 3,
+  1 - 2.5 * t * t + 1.5 * t ** 3,
+  0.5 * t + 2 * t * t - 1.5 * t ** 3,
+  -0.5 * t * t + 0.5 * t ** 3,
+];
+
 /** A plane that meets itself between its points (Keys 1981). */
 function sampled(plane: Float32Array, size: number, x: number, y: number): number {
   const [i, j] = [Math.floor(x), Math.floor(y)];
-  const weights = (t: number) => [
-    -0.5 * t + t * t - 0.5 * t ** 3,
-    1 - 2.5 * t * t + 1.5 * t ** 3,
-    0.5 * t + 2 * t * t - 1.5 * t ** 3,
-    -0.5 * t * t + 0.5 * t ** 3,
-  ];
-  const [wx, wy] = [weights(x - i), weights(y - j)];
+  const [wx, wy] = [keys(x - i), keys(y - j)];
   let sum = 0;
   for (let b = 0; b < 4; b++)
     for (let a = 0; a < 4; a++)

@@ -34,12 +34,15 @@ export interface Points {
 /** Border of a picture that is not looked at, as a share of its shorter side. */
 const BORDER = 0.03;
 
-/** Points spread evenly over a picture, about as many as are wanted. */
-export function pointsOf(width: number, height: number, wanted: number): Points {
+/** About so many points of a picture are looked at. */
+const POINTS = 16_000;
+
+/** Points spread evenly over a picture. */
+export function pointsOf(width: number, height: number): Points {
   const longer = Math.max(width, height);
   const inner = 1 - (2 * BORDER * Math.min(width, height)) / longer;
   const [w, h] = [(inner * width) / longer, (inner * height) / longer];
-  const step = Math.max(1 / longer, Math.sqrt((w * h) / wanted));
+  const step = Math.max(1 / longer, Math.sqrt((w * h) / POINTS));
   const [columns, rows] = [Math.floor(w / step), Math.floor(h / step)];
   const [u, v] = [new Float64Array(columns * rows), new Float64Array(columns * rows)];
   for (let i = 0; i < u.length; i++) {
@@ -72,7 +75,8 @@ export function seenAt(points: Points, { plane, width, height }: Slopes, h: Homo
 
 /** No step larger than this, in shares of the longer edge, is worth another. */
 const STILL = 1e-5;
-const VALUES = 8;
+/** Values of a homography. */
+export const VALUES = 8;
 /** Values of a homography that may change: a shift, an affine change, all. */
 export const FREE = { shift: [2, 5], affine: [0, 1, 2, 3, 4, 5], all: [0, 1, 2, 3, 4, 5, 6, 7] };
 
@@ -81,6 +85,64 @@ export interface Fit {
   homography: Homography;
   /** Correlation of the two where both are seen, −1…1. */
   correlation: number;
+}
+
+/** What a picture shows at points, and how that changes with each of the values of the homography that moves them. */
+export interface Changes {
+  isSeen: Uint8Array;
+  values: Float64Array;
+  /** `VALUES` for each point. */
+  changes: Float64Array;
+}
+
+/** What a picture shows at points that a homography moves. */
+export function changesAt(
+  points: Points,
+  { width, height, plane, across, down }: Slopes,
+  h: Homography,
+): Changes {
+  const { u: us, v: vs } = points;
+  const isSeen = new Uint8Array(us.length);
+  const values = new Float64Array(us.length);
+  const changes = new Float64Array(VALUES * us.length);
+  const longer = Math.max(width, height);
+  const [h0, h1, h2, h3, h4, h5, h6, h7] = h;
+  for (let n = 0, g = 0; n < us.length; n++, g += VALUES) {
+    const u = us[n];
+    const v = vs[n];
+    const w = 1 / (h6 * u + h7 * v + 1);
+    const p = (h0 * u + h1 * v + h2) * w;
+    const q = (h3 * u + h4 * v + h5) * w;
+    const x = p * longer + width / 2 - 0.5;
+    const y = q * longer + height / 2 - 0.5;
+    if (!(x >= 1 && y >= 1 && x < width - 2 && y < height - 2)) continue;
+    const i = Math.floor(x);
+    const j = Math.floor(y);
+    const s = x - i;
+    const t = y - j;
+    const at = j * width + i;
+    const below = at + width;
+    const w00 = (1 - s) * (1 - t);
+    const w10 = s * (1 - t);
+    const w01 = (1 - s) * t;
+    const w11 = s * t;
+    const scale = longer * w;
+    const gx =
+      (w00 * across[at] + w10 * across[at + 1] + w01 * across[below] + w11 * across[below + 1]) * scale;
+    const gy = (w00 * down[at] + w10 * down[at + 1] + w01 * down[below] + w11 * down[below + 1]) * scale;
+    const back = -(gx * p + gy * q);
+    isSeen[n] = 1;
+    values[n] = w00 * plane[at] + w10 * plane[at + 1] + w01 * plane[below] + w11 * plane[below + 1];
+    changes[g] = gx * u;
+    changes[g + 1] = gx * v;
+    changes[g + 2] = gx;
+    changes[g + 3] = gy * u;
+    changes[g + 4] = gy * v;
+    changes[g + 5] = gy;
+    changes[g + 6] = back * u;
+    changes[g + 7] = back * v;
+  }
+  return { isSeen, values, changes };
 }
 
 /** Sums over the points that are seen. */
@@ -100,66 +162,26 @@ class Sums {
   readonly gram = new Float64Array(VALUES * VALUES);
 }
 
-/** Sums up what a picture shows at points that a homography moves, and how that changes with its values. */
-function summed(
-  points: Points,
-  expected: Float64Array,
-  { width, height, plane, across, down }: Slopes,
-  h: readonly number[],
-): Sums {
+/** Sums up what is expected at points where it is seen, what a picture shows there, and how that changes with the values that are free. */
+function summed(expected: Float64Array, { isSeen, values, changes }: Changes, free: readonly number[]): Sums {
   const sums = new Sums();
   const { change, withFirst, withSecond, gram } = sums;
-  const { u: us, v: vs } = points;
-  const longer = Math.max(width, height);
-  const [h0, h1, h2, h3, h4, h5, h6, h7] = h;
-  const g = new Float64Array(VALUES);
-  for (let n = 0; n < expected.length; n++) {
+  for (let n = 0, at = 0; n < expected.length; n++, at += VALUES) {
     const one = expected[n];
-    if (one === UNSEEN) continue;
-    const u = us[n];
-    const v = vs[n];
-    const w = 1 / (h6 * u + h7 * v + 1);
-    const p = (h0 * u + h1 * v + h2) * w;
-    const q = (h3 * u + h4 * v + h5) * w;
-    const x = p * longer + width / 2 - 0.5;
-    const y = q * longer + height / 2 - 0.5;
-    if (!(x >= 1 && y >= 1 && x < width - 2 && y < height - 2)) continue;
-    const i = Math.floor(x);
-    const j = Math.floor(y);
-    const s = x - i;
-    const t = y - j;
-    const at = j * width + i;
-    const below = at + width;
-    const w00 = (1 - s) * (1 - t);
-    const w10 = s * (1 - t);
-    const w01 = (1 - s) * t;
-    const w11 = s * t;
-    const other = w00 * plane[at] + w10 * plane[at + 1] + w01 * plane[below] + w11 * plane[below + 1];
-    const scale = longer * w;
-    const gx =
-      (w00 * across[at] + w10 * across[at + 1] + w01 * across[below] + w11 * across[below + 1]) * scale;
-    const gy = (w00 * down[at] + w10 * down[at + 1] + w01 * down[below] + w11 * down[below + 1]) * scale;
-    const back = -(gx * p + gy * q);
-    g[0] = gx * u;
-    g[1] = gx * v;
-    g[2] = gx;
-    g[3] = gy * u;
-    g[4] = gy * v;
-    g[5] = gy;
-    g[6] = back * u;
-    g[7] = back * v;
+    if (one === UNSEEN || isSeen[n] === 0) continue;
+    const other = values[n];
     sums.count++;
     sums.first += one;
     sums.second += other;
     sums.firstSquared += one * one;
     sums.secondSquared += other * other;
     sums.product += one * other;
-    for (let k = 0; k < VALUES; k++) {
-      const value = g[k];
+    for (const k of free) {
+      const value = changes[at + k];
       change[k] += value;
       withFirst[k] += value * one;
       withSecond[k] += value * other;
-      for (let m = 0; m <= k; m++) gram[k * VALUES + m] += value * g[m];
+      for (let m = 0; m <= k; m++) gram[k * VALUES + m] += value * changes[at + m];
     }
   }
   return sums;
@@ -192,7 +214,7 @@ export function enhancedCorrelation(
       withFirst,
       withSecond,
       gram,
-    } = summed(points, expected, slopes, h);
+    } = summed(expected, changesAt(points, slopes, h), free);
     if (count < 10 * VALUES) return { homography: start, correlation: 0 };
     const spreadFirst = firstSquared - (first * first) / count;
     const spreadSecond = secondSquared - (second * second) / count;

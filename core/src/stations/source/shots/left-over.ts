@@ -7,8 +7,6 @@ import { expectedOf, withoutMisfits } from './expected.ts';
 import type { Homography } from './homography.ts';
 import { flattened, LIFT, SOFT } from './pyramid.ts';
 
-/** Points of the picture that are looked at. */
-const POINTS = 16_000;
 /** Blocks to a side in which what is left of a movement is measured. */
 const BLOCKS = 8;
 /** Percentile of the blocks that counts: a ball in the frame is no movement. */
@@ -24,7 +22,7 @@ export function* leftOver(
   width: number,
   height: number,
 ): Steps<number[]> {
-  const points = pointsOf(width, height, POINTS);
+  const points = pointsOf(width, height);
   const slopes = shots.map((shot) =>
     slopesOf(gaussian(flattened(shot, width, height), width, height, SOFT, MIRROR), width, height),
   );

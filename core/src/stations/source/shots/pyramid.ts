@@ -53,3 +53,12 @@ export function detailOf({ plane, width, height }: Slopes): Float32Array {
   const broad = gaussian(log, width, height, BROAD, MIRROR);
   return log.map((value, i) => value - broad[i]);
 }
+
+/** Details smaller than this are noise, by the logarithm. */
+const FAINT = 0.02;
+
+/** How strong the edges of a picture from 0 are, by the logarithm: light from opposite sides shows them in the same places. */
+export function edgesOf(level: Slopes): Float32Array {
+  const { across, down } = slopesOf(detailOf(level), level.width, level.height);
+  return across.map((value, i) => Math.log(FAINT + Math.hypot(value, down[i])));
+}

@@ -10,8 +10,6 @@ import {
 import { FARTHEST } from './first-shifts.ts';
 import { farthestMove, type Homography, UNMOVED } from './homography.ts';
 
-/** Points of the picture that are looked at. */
-const POINTS = 16_000;
 const ROUNDS = 20;
 /** A fit that is no more alike than this is no better than none. */
 const NO_BETTER = 0.0003;
@@ -23,7 +21,7 @@ const NO_BETTER = 0.0003;
 export function* registerPairs(pyramids: readonly Slopes[][], start: readonly Homography[]): Steps<Fit[]> {
   const fits: Fit[] = [{ homography: UNMOVED, correlation: 1 }];
   const [{ width, height }] = pyramids[0];
-  const points = pointsOf(width, height, POINTS);
+  const points = pointsOf(width, height);
   const last = pyramids[0].length - 1;
   for (const [k, pyramid] of pyramids.entries()) {
     if (k === 0) continue;
