@@ -68,7 +68,8 @@ export const EXTRA_TILES: readonly ExtraTile[] = [
     ids: ['wall'],
     recipe: () =>
       changedRecipe({
-        square: { edgeMetres: 0.63 },
+        // Four bricks across, ten courses up.
+        square: { share: 0.8, edgeMetres: 0.6 },
         gauge: { line: 'fired-clay-red' },
         relief: { depthMm: 2, polarity: 'dark', joints: 'light', occlusionMm: 30, cavityMm: 8 },
         finish: { line: 'fired-clay-red' },
@@ -81,8 +82,8 @@ export const EXTRA_TILES: readonly ExtraTile[] = [
     recipe: (more) =>
       withShots(
         changedRecipe({
-          square: { edgeMetres: 0.88 },
-          join: { method: 'meet' },
+          square: { share: 0.65, edgeMetres: 0.683 },
+          join: { method: 'meet', overlap: 0.25 },
           relief: { depthMm: 18, occlusionMm: 40 },
         }),
         more,

@@ -3,7 +3,7 @@ import { hash2 } from '../random.ts';
 import { emptyScene, fillScene, type Pose, type Scene } from '../scene.ts';
 
 /** One brick with its joint, in mm. */
-export const BRICK = { across: 152, down: 54, joint: 8 };
+export const BRICK = { across: 150, down: 60, joint: 8 };
 
 /** Garden wall: small hand-made bricks in running bond, their joints of light lime mortar struck back. */
 export function gardenWall(width: number, height: number, mmPerPixel: number, pose: Pose): Scene {
