@@ -51,8 +51,15 @@ export function* realSpectra(
 ): Steps<[Spectrum, Spectrum | null]> {
   const re = new Float64Array(first);
   const im = second ? new Float64Array(second) : new Float64Array(first.length);
-  const both = yield* fft2({ width, height, re, im });
-  if (!second) return [both, null];
+  const planes = { width, height, re, im };
+  if (!second) return [yield* fft2(planes), null];
+  return yield* spectraOfBoth(planes);
+}
+
+/** Spectra of two real planes, one in the real part and one in the imaginary part, which are written over. */
+export function* spectraOfBoth(planes: Spectrum): Steps<[Spectrum, Spectrum]> {
+  const { width, height, re, im } = planes;
+  const both = yield* fft2(planes);
   const other: Spectrum = { width, height, re, im };
   for (let y = 0; 2 * y <= height; y++) {
     if (y % PAUSE_ROWS === 0) yield;

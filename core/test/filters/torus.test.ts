@@ -37,7 +37,6 @@ import { cavityMap, localRelief } from '../../src/stations/relief/cavity.ts';
 import { polarityEvidence } from '../../src/stations/relief/evidence.ts';
 import { shapedHeight } from '../../src/stations/relief/height.ts';
 import { heightOfNormals } from '../../src/stations/relief/integrate.ts';
-import { findJoints } from '../../src/stations/relief/joints/field.ts';
 import { fillJoints } from '../../src/stations/relief/joints/fill.ts';
 import { findNets } from '../../src/stations/relief/joints/net.ts';
 import { normalsByTeam } from '../../src/stations/relief/normals-band.ts';
@@ -46,6 +45,7 @@ import { slantHeight } from '../../src/stations/relief/slant.ts';
 import { PLAIN_CONTEXT } from '../../src/team/context.ts';
 import { farthest, noisePlane, tilingPicture } from '../fields.ts';
 import { withBothKernels } from '../kernels/both.ts';
+import { findJoints } from '../stations/relief/find-joints.ts';
 import { frameOf, maskOf, runAfterJoin } from '../stations/run.ts';
 
 const SIZE = 64;

@@ -2,8 +2,7 @@ import type { WorkContext } from '../../team/context.ts';
 import type { Frame } from '../../tile/frame.ts';
 import { inParts, runSteps } from '../../work/steps.ts';
 import type { StyleOutput } from '../style/output.ts';
-import type { JointField } from './joints/field.ts';
-import { carvedJoints, carvingKey } from './joints/shaped.ts';
+import { carvedJoints, carvingKey, type Joints } from './joints/shaped.ts';
 import type { ReliefSettings } from './settings.ts';
 import { readZones, zonesKey } from './zones/readings.ts';
 
@@ -15,19 +14,20 @@ export function millimetresKey(chosen: ReliefSettings, frame: Pick<Frame, 'masks
 
 /** What height in mm is put together of beside tone: joints and faces, how much of each pixel is joint, and the tile that zones are selected on. */
 export interface Shaping {
-  field: JointField | null;
-  joints: Float32Array | null;
+  joints: Joints | null;
+  cover: Float32Array | null;
   style: StyleOutput;
 }
 
 /** Height in mm: joints and faces, what tone (0…1, over the depth) comes to on them, and zones read in their own way. */
 export async function inMillimetres(
   tone: Float32Array,
-  { field, joints, style }: Shaping,
+  { joints, cover, style }: Shaping,
   chosen: ReliefSettings,
   frame: Frame,
   context: WorkContext,
 ): Promise<Float32Array> {
+  const field = joints && (await joints.field());
   const base = field
     ? await carvedJoints(field, chosen, frame, context)
     : context.team.take(tone.length).fill(0);
@@ -43,7 +43,7 @@ export async function inMillimetres(
     }),
     context.checkpoint,
   );
-  await readZones(ofTone, base, { style, joints }, chosen, frame, context);
+  await readZones(ofTone, base, { style, joints: cover }, chosen, frame, context);
   await runSteps(
     inParts(tone.length, (from, to) => {
       for (let i = from; i < to; i++) base[i] += ofTone[i];

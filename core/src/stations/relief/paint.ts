@@ -1,4 +1,4 @@
-import { frequency, inverseFft2, realSpectra, type Spectrum } from '../../fft/fft.ts';
+import { frequency, inverseFft2, type Spectrum, spectraOfBoth } from '../../fft/fft.ts';
 import { blurring } from '../../filters/gaussian.ts';
 import { KERNELS } from '../../kernels/kernels.ts';
 import { PLANES } from '../../memory/pool.ts';
@@ -47,12 +47,12 @@ function solveRow(P: Spectrum, Q: Spectrum, j: number): void {
   }
 }
 
-/** The spectrum of what has these forward differences. */
-function* solved(p: Float32Array, q: Float32Array, width: number, height: number): Steps<Spectrum> {
-  const [P, second] = yield* realSpectra(p, q, width, height);
-  for (let j = 0; j < height; j++) {
+/** The spectrum of what has these forward differences: to the right in the real part, down in the imaginary part. */
+function* solved(differences: Spectrum): Steps<Spectrum> {
+  const [P, Q] = yield* spectraOfBoth(differences);
+  for (let j = 0; j < P.height; j++) {
     if (j % PAUSE_ROWS === 0) yield;
-    solveRow(P, second!, j);
+    solveRow(P, Q, j);
   }
   return P;
 }
@@ -74,7 +74,8 @@ export function* withoutPaint(
   const rows = edgeTable(height, 0, 1, edges.y);
   // Chroma changes by so much less from pixel to pixel as the tile is larger.
   const scale = OVER * Math.max(width, height);
-  const [p, q] = [new Float32Array(log.length), new Float32Array(log.length)];
+  const differences = { width, height, re: new Float64Array(log.length), im: new Float64Array(log.length) };
+  const { re: p, im: q } = differences;
   for (let y = 0, i = 0; y < height; y++) {
     if (y % PAUSE_ROWS === 0) yield;
     const below = rows[y + 1] * width;
@@ -86,9 +87,10 @@ export function* withoutPaint(
     }
   }
   PLANES.give(a, b);
-  const { re: made } = yield* inverseFft2(yield* solved(p, q, width, height));
+  const { re: made } = yield* inverseFft2(yield* solved(differences));
   let mean = 0;
   for (let i = 0; i < log.length; i++) mean += log[i] / log.length;
-  for (let i = 0; i < p.length; i++) p[i] = made[i] + mean;
-  return p;
+  const tone = new Float32Array(log.length);
+  for (let i = 0; i < tone.length; i++) tone[i] = made[i] + mean;
+  return tone;
 }

@@ -146,9 +146,9 @@ export const relief = station({
   ],
   async decide(input: ReliefInput, chosen, frame, context): Promise<ReliefDecision> {
     const { light, evidence } = await readLight(input, frame, context);
-    const field = await jointsOf(input.style.picture, chosen, frame, context);
-    const joint = field && (await jointCover(field, chosen, frame, context));
-    const raw = rawHeight(input, chosen, light, joint, frame, context);
+    const joints = await jointsOf(input.style.picture, chosen, frame, context);
+    const cover = joints && (await jointCover(joints, chosen, frame, context));
+    const raw = rawHeight(input, chosen, light, cover, frame, context);
     const shape = shapeOf(chosen, frame, raw.given !== null);
     const spreads = await spreadsOf(raw, shape, context.checkpoint, readsBands(chosen));
     const sum = await shapedHeight(raw, shape, spreads, frame, frame.edges, context.checkpoint);
@@ -162,7 +162,7 @@ export const relief = station({
     const isInMillimetres = millimetresKey(chosen, frame) !== null;
     const { height, rangeMm } = isInMillimetres
       ? await inRangeMm(
-          await inMillimetres(tone, { field, joints: joint, style: input.style }, chosen, frame, context),
+          await inMillimetres(tone, { joints, cover, style: input.style }, chosen, frame, context),
           null,
           context,
         )
@@ -178,7 +178,7 @@ export const relief = station({
       high,
       cavitySpread: deviation < FLAT ? 0 : deviation,
       heightSpread: rangeMm
-        ? (toneSpread * (field ? chosen.faceTone : 1) * chosen.depthMm) /
+        ? (toneSpread * (joints ? chosen.faceTone : 1) * chosen.depthMm) /
           Math.max(FLAT, rangeMm[1] - rangeMm[0])
         : toneSpread,
       spreads,
@@ -194,11 +194,11 @@ export const relief = station({
     // Supplied maps tell of the photo's relief, not of a carved one.
     const suppliedCavity = painted ? null : (given.cavity?.planes[0] ?? null);
     const suppliedOcclusion = painted ? null : (given.occlusion?.planes[0] ?? null);
-    const field = await jointsOf(input.style.picture, chosen, frame, context);
-    const joints = field && (await jointCover(field, chosen, frame, context));
-    const raw = rawHeight(input, chosen, light, joints, frame, context);
+    const joints = await jointsOf(input.style.picture, chosen, frame, context);
+    const cover = joints && (await jointCover(joints, chosen, frame, context));
+    const raw = rawHeight(input, chosen, light, cover, frame, context);
     const shape = shapeOf(chosen, frame, raw.given !== null);
-    const made = { shape, decided, field, joints, style: input.style };
+    const made = { shape, decided, joints, cover, style: input.style };
     const shaped = (of: RawHeight) => reliefOf(of, made, chosen, frame, context);
     const height = await context.part(
       'height',
@@ -220,7 +220,7 @@ export const relief = station({
       const relief = { ...painted, height: painted.ofOcclusion };
       const other = { style: { ...input.style, relief } };
       return shaped(
-        rawHeight(other, chosen, light, joints, frame, { ...PLAIN_CONTEXT, checkpoint: context.checkpoint }),
+        rawHeight(other, chosen, light, cover, frame, { ...PLAIN_CONTEXT, checkpoint: context.checkpoint }),
       );
     };
     await context.checkpoint(0.2);
@@ -260,14 +260,14 @@ export const relief = station({
       isCavityGiven: suppliedCavity !== null,
       isOcclusionGiven: suppliedOcclusion !== null,
     };
-    const faceCount = field?.count ?? null;
+    const faceCount = joints?.count ?? null;
     return {
       height,
       depthMm,
       normal,
       occlusion,
       cavity,
-      joints,
+      joints: cover,
       faceCount,
       tone: raw.tone,
       bands: raw.bands,

@@ -6,11 +6,12 @@ import type { MaskStroke } from '../../../src/masks/mask.ts';
 import { noiseRow } from '../../../src/noise/noise.ts';
 import { resizeArea } from '../../../src/sampling/resize.ts';
 import { carve } from '../../../src/stations/relief/joints/carve.ts';
-import { findJoints, type JointField } from '../../../src/stations/relief/joints/field.ts';
+import type { JointField } from '../../../src/stations/relief/joints/field.ts';
 import { CLEAR_NET, findNets } from '../../../src/stations/relief/joints/net.ts';
 import { PLAIN_CONTEXT } from '../../../src/team/context.ts';
 import { correlation, farthest, planeOf, rmsBetween } from '../../fields.ts';
 import { frameOf, runStation, unpainted, verdictOf } from '../run.ts';
+import { findJoints } from './find-joints.ts';
 import { JOINTED, type Truth } from './truth.ts';
 
 const SIZE = 512;

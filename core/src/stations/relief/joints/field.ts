@@ -55,17 +55,25 @@ function* bridged(
   }
 }
 
+/** Joints and faces at the size at which they are found. */
+export interface FoundJoints {
+  /** `away`, `radius`, `level`, `tilt` and `closed`. */
+  raster: Raster;
+  width: number;
+  count: number;
+}
+
 /**
- * Joints and faces of a tile from its luminance: the net of dark or of light lines as it is found and repaired by hand, where its
- * joints end, and the faces between them. Found at 512 px and brought up to the tile's size.
+ * Finds joints and faces of a tile in its luminance, at 512 px at most: the net of dark or of light lines as it is found and repaired by hand, where its
+ * joints end, and the faces between them.
  */
-export function* findJoints(
+export function* findingJoints(
   luminance: Float32Array,
   lines: JointLines,
   strokes: readonly MaskStroke[],
   sides: Sides,
   edges: Edges,
-): Steps<JointField> {
+): Steps<FoundJoints> {
   const at = heldSides(sides, FOUND_AT);
   const whole = new Raster(sides.width, sides.height, [luminance]);
   const small = at.width < sides.width ? yield* resizingArea(whole, at.width, at.height) : whole;
@@ -81,18 +89,22 @@ export function* findJoints(
   const closed = yield* blurring(faces.closed, at.width, at.height, LEAK * longer, edges);
   const share = (plane: Float32Array) => plane.map((value) => value / longer);
   const planes = [share(border.away), share(faces.radius), faces.level, faces.tilt, closed];
-  const found = new Raster(at.width, at.height, planes);
-  const out =
-    at.width < sides.width ? yield* resizingLanczos(found, sides.width, sides.height, edges) : found;
-  const [away, radius, level, tilt, isClosed] = out.planes;
-  for (let i = 0; i < isClosed.length; i++) isClosed[i] = Math.min(1, Math.max(0, isClosed[i]));
   return {
-    away,
-    radius,
-    level,
-    tilt,
-    closed: isClosed,
+    raster: new Raster(at.width, at.height, planes),
     width: border.width / longer,
     count: faces.count,
   };
+}
+
+/** What was found, at the size of the tile. */
+export function* broughtUp(
+  { raster, width, count }: FoundJoints,
+  sides: Sides,
+  edges: Edges,
+): Steps<JointField> {
+  const { planes } =
+    raster.width < sides.width ? yield* resizingLanczos(raster, sides.width, sides.height, edges) : raster;
+  const [away, radius, level, tilt, isClosed] = planes;
+  const closed = isClosed.map((value) => Math.min(1, Math.max(0, value)));
+  return { away, radius, level, tilt, closed, width, count };
 }

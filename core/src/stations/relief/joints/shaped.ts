@@ -1,3 +1,4 @@
+import { PLANES } from '../../../memory/pool.ts';
 import { takingLuminance } from '../../../planes/luminance.ts';
 import type { Raster } from '../../../raster/raster.ts';
 import type { WorkContext } from '../../../team/context.ts';
@@ -5,7 +6,7 @@ import type { Frame } from '../../../tile/frame.ts';
 import { inParts, runSteps } from '../../../work/steps.ts';
 import type { ReliefSettings } from '../settings.ts';
 import { type Carving, carve, fromBorder, jointShare } from './carve.ts';
-import { findJoints, type JointField } from './field.ts';
+import { broughtUp, type FoundJoints, findingJoints, type JointField } from './field.ts';
 
 /** Up to this size what is found is kept while dials move. */
 const KEPT_SIZE = 2048;
@@ -33,31 +34,53 @@ const lengthsOf = ({ edgeMetres, width, height }: Frame) => {
   return { edgeMm, pixelMm: edgeMm / Math.max(width, height) };
 };
 
+/** The joints and faces of a tile. */
+export interface Joints {
+  /** Closed faces. */
+  count: number;
+  /** At the size of the tile: held up to a size, brought up again each time above it. */
+  field(): Promise<JointField>;
+}
+
 /** The joints and faces of a tile; null where none are carved. */
 export async function jointsOf(
   picture: Raster,
   chosen: ReliefSettings,
   frame: Frame,
   context: WorkContext,
-): Promise<JointField | null> {
+): Promise<Joints | null> {
   const { joints, jointStrokes } = chosen;
   if (joints === 'none') return null;
   const find = async () => {
     const y = await runSteps(takingLuminance(picture), context.checkpoint);
-    return runSteps(findJoints(y, joints, jointStrokes, frame, frame.edges), context.checkpoint);
+    const found = await runSteps(
+      findingJoints(y, joints, jointStrokes, frame, frame.edges),
+      context.checkpoint,
+    );
+    PLANES.give(y);
+    return found;
   };
-  if (frame.size > KEPT_SIZE) return find();
-  return context.part('joints', [frame.edges, netKey(chosen)], find);
+  const bringUp = async (found: FoundJoints) =>
+    runSteps(broughtUp(found, frame, frame.edges), context.checkpoint);
+  if (frame.size > KEPT_SIZE) {
+    const found = await find();
+    return { count: found.count, field: () => bringUp(found) };
+  }
+  const field = await context.part('joints', [frame.edges, netKey(chosen)], async () =>
+    bringUp(await find()),
+  );
+  return { count: field.count, field: async () => field };
 }
 
 /** How much of each pixel is joint, 0…1; where the net leaks there is none. */
 export async function jointCover(
-  field: JointField,
+  joints: Joints,
   chosen: ReliefSettings,
   frame: Frame,
   context: WorkContext,
 ): Promise<Float32Array> {
   const { edgeMm, pixelMm } = lengthsOf(frame);
+  const field = await joints.field();
   const border = fromBorder(field, carvingOf(chosen), edgeMm);
   const { away, closed } = field;
   const out = context.team.take(away.length);
