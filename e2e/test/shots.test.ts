@@ -42,7 +42,7 @@ describe('several shots of one surface', () => {
     await page.getByLabel('Photos for new tiles').setInputFiles(IDS.map(demoPicture));
     const dialog = page.getByRole('dialog', { name: 'The same surface in different light?' });
     await dialog.waitFor();
-    await dialog.getByLabel('Light directions').click();
+    await dialog.getByLabel('Lights').click();
     await page.getByRole('option', { name: 'Set them on the discs' }).click();
     expect(await dialog.getByText('4 to go.').count()).to.equal(1);
     expect(await dialog.getByRole('button', { name: 'One tile from all' }).isDisabled()).to.equal(true);
@@ -93,7 +93,7 @@ describe('several shots of one surface', () => {
     await verdict(page).getByText('4 shots solved').waitFor();
     await page.getByRole('button', { name: 'Remove Shot 2' }).click();
     await verdict(page).getByText('Three shots fit exactly, so nothing checks them.').waitFor();
-    await verdict(page).getByRole('combobox', { name: 'Light directions' }).click();
+    await verdict(page).getByRole('combobox', { name: 'Lights' }).click();
     await page.getByRole('option', { name: 'Find them' }).click();
     await verdict(page).getByText('With three shots the directions of the light cannot be found.').waitFor();
     await verdict(page).getByText('The tile is made from the first shot alone.').waitFor();
@@ -103,7 +103,7 @@ describe('several shots of one surface', () => {
   });
 
   it('a ball is marked on the Floor by its middle and its rim', async () => {
-    await verdict(page).getByRole('combobox', { name: 'Light directions' }).click();
+    await verdict(page).getByRole('combobox', { name: 'Lights' }).click();
     await page.getByRole('option', { name: 'Read from a ball' }).click();
     await verdict(page).getByText('No ball is marked yet.').waitFor();
     await page.getByRole('button', { name: 'Mark the ball' }).click();

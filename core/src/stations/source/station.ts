@@ -65,7 +65,7 @@ const settings = {
   }),
   lightsFrom: choice({
     ofPicture: true,
-    label: 'Light directions',
+    label: 'Lights',
     help: 'How the direction of the light of each shot is known: found from the shots themselves (four and more), set on discs, or read from a ball in the photo.',
     group: GROUPS.shots,
     default: 'found',
@@ -215,7 +215,7 @@ const lightsKey = ({
 ];
 
 /** What is left over by so much of the albedo is shown white. */
-const WHITE = 0.33;
+const WHITE = 0.06;
 /** Pixels of the shorter side of shots at which they are aligned. */
 const DECIDED_EDGE = 512;
 

@@ -13,6 +13,7 @@ import { pressable } from '../pressed.ts';
 import { FAR, floorViewOf, LAYS, type Lay, useBench, viewInForce } from '../state.ts';
 import { STATION_WORDS } from '../words.ts';
 import { useBefore } from './before.ts';
+import { isOfPhoto } from './of-photo.ts';
 
 const ALWAYS = () => true;
 
@@ -55,7 +56,7 @@ export const FloorControls = memo(function FloorControls() {
   return (
     <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', flexWrap: 'wrap' }}>
       <ViewChoices view={view} />
-      {view !== 'photo' && (
+      {!isOfPhoto(view) && (
         <>
           <Choices
             label="Lay"

@@ -13,6 +13,7 @@ import { Divider } from './divider.tsx';
 import { EngineLine } from './engine-line.tsx';
 import { FloorFoot, PILL } from './foot.tsx';
 import { pixelAt, type Size } from './geometry.ts';
+import { isOfPhoto } from './of-photo.ts';
 import { PickLayer } from './pick-layer.tsx';
 import { ShownNote } from './shown-note.tsx';
 import { useSight } from './sight.ts';
@@ -102,7 +103,7 @@ export function Floor() {
   const isPanning = useSpace();
   const { picture, beforePicture, hatches } = usePictures();
   useBeforePicture();
-  const isPhoto = shown?.view === 'photo';
+  const isPhoto = isOfPhoto(shown?.view);
   const repeats = isPhoto ? 1 : lay;
   const halfShift = isShifted && !isPhoto;
   const tile: Size = shown ?? NOTHING;

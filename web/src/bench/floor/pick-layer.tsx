@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import type { ShownView } from '../../engine/protocol.ts';
+import { isOfPhoto } from './of-photo.ts';
 import { Said } from './said.tsx';
 import { type BrushPlane, shareAt } from './use-brush.ts';
 import { endPick, usePick } from './use-pick.ts';
@@ -39,7 +40,7 @@ export function PickLayer({ shown, plane }: { shown: ShownView; plane: BrushPlan
       onClick={(event) => {
         const box = event.currentTarget.getBoundingClientRect();
         const at = shareAt(plane, event.clientX - box.left, event.clientY - box.top);
-        const isPhoto = shown.view === 'photo';
+        const isPhoto = isOfPhoto(shown.view);
         if (isPhoto && (Math.min(...at) < 0 || Math.max(...at) > 1)) return;
         pick.take({ at, values: meanOf(shown, at[0], at[1]) });
       }}

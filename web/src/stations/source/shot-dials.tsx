@@ -158,7 +158,7 @@ export function BallDial({ value, onChange }: StationDialProps) {
   return (
     <Box sx={{ display: 'grid', gap: 0.5, justifyItems: 'start' }}>
       <Button variant="outlined" size="small" onClick={() => onChange(value ? null : FIRST)}>
-        {value ? 'Take the mark away' : 'Mark the ball'}
+        {value ? 'Remove the mark' : 'Mark the ball'}
       </Button>
       <Typography color="text.secondary">
         {value

@@ -109,7 +109,7 @@ export function ShotsDialog({ waiting, onTile, onEach, onLeave }: ShotsDialogPro
         <TextField
           select
           size="small"
-          label="Light directions"
+          label="Lights"
           value={way}
           onChange={(event) => setWay(event.target.value as LightsFrom)}
           sx={{ width: 300 }}
