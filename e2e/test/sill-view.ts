@@ -42,8 +42,8 @@ export async function setFigure(page: Page, name: string, value: number) {
   await field.press('Enter');
 }
 
-/** A still of the Sill, as codes of 64 × 64 pixels. */
-export async function still(page: Page): Promise<number[]> {
+/** A still of the Sill, as codes of so many pixels to a side. */
+export async function still(page: Page, edge = 64): Promise<number[]> {
   let bytes = Buffer.alloc(0);
   await within(page, 'Shape', async () => {
     const [download] = await Promise.all([
@@ -56,7 +56,7 @@ export async function still(page: Page): Promise<number[]> {
   expect([width, height]).to.deep.equal([1024, 1024]);
   const { data } = await sharp(bytes)
     .flatten({ background: '#000' })
-    .resize(64, 64)
+    .resize(edge, edge)
     .raw()
     .toBuffer({ resolveWithObject: true });
   return [...data];

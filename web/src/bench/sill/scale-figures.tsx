@@ -63,6 +63,8 @@ export function ScaleFigures({
       rotation-x={lies ? Math.PI / 2 : 0}
       scale={perMetre}
       name="figure"
+      castShadow
+      receiveShadow
     />
   );
 }

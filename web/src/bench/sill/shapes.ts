@@ -107,7 +107,7 @@ export const STANCES: Record<Shape, Stand> = {
   post: { half: 1.16, from: [0, 0.2, 0.98] },
   nook: { half: 1.26, from: [0, 0.5, 0.87] },
   field: { half: 4.2, from: [0, -0.97, 0.24] },
-  scene: { half: 1.36, tall: 1.16, from: [0.42, 0.34, 0.9] },
+  scene: { half: 1.42, tall: 1.3, from: [0.42, 0.34, 0.9] },
   own: { half: 1.1, from: [0.3, 0.3, 0.9] },
 };
 

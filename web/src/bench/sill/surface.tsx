@@ -62,7 +62,8 @@ export function Surface({
   const alone = (SILL_MAPS as readonly string[]).includes(show) ? (show as SillMap) : null;
   const limits = useLimits();
   const textures = useTextures(maps, limits, alone);
-  const material = useMemo(() => new THREE.MeshPhysicalMaterial(), []);
+  // Planes of a scene cast shadows from both of their faces.
+  const material = useMemo(() => new THREE.MeshPhysicalMaterial({ shadowSide: THREE.DoubleSide }), []);
   const uniforms = useMemo(placingUniforms, []);
   useEffect(() => () => material.dispose(), [material]);
   const [across, down] = repeat;
@@ -121,5 +122,14 @@ export function Surface({
   useEffect(() => {
     if (!isOther) useDrawn.setState({ maps });
   }, [maps, isOther]);
-  return <mesh geometry={geometry} material={material} name={name} userData={{ tile }} />;
+  return (
+    <mesh
+      geometry={geometry}
+      material={material}
+      name={name}
+      userData={{ tile }}
+      castShadow={isLit(show)}
+      receiveShadow
+    />
+  );
 }

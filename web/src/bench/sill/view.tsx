@@ -164,6 +164,7 @@ export function SillView() {
         frameloop="demand"
         camera={{ fov: FIELD_OF_VIEW }}
         dpr={[1, 2]}
+        shadows="percentage"
         gl={{ toneMapping: THREE.NeutralToneMapping, antialias: by === 'card' }}
         data-build={build}
         data-beside={beside ? (isSplit ? 'ready' : 'waiting') : undefined}
