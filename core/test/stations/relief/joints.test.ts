@@ -1,4 +1,4 @@
-import { type Frame, KERNELS, Raster, runToEnd, TORUS } from '@zesty-tile/core';
+import { defaultsOf, type Frame, KERNELS, Raster, runToEnd, STATIONS, TORUS } from '@zesty-tile/core';
 import { expect } from 'chai';
 import { nearestMarked } from '../../../src/filters/distance.ts';
 import { maskCover } from '../../../src/masks/cover.ts';
@@ -8,6 +8,7 @@ import { resizeArea } from '../../../src/sampling/resize.ts';
 import { carve } from '../../../src/stations/relief/joints/carve.ts';
 import type { JointField } from '../../../src/stations/relief/joints/field.ts';
 import { CLEAR_NET, findNets } from '../../../src/stations/relief/joints/net.ts';
+import { jointsOf } from '../../../src/stations/relief/joints/shaped.ts';
 import { PLAIN_CONTEXT } from '../../../src/team/context.ts';
 import { correlation, farthest, planeOf, rmsBetween } from '../../fields.ts';
 import { frameOf, runStation, unpainted, verdictOf } from '../run.ts';
@@ -250,6 +251,22 @@ describe('joints as a mask', () => {
     const { output: plain } = await runStation('relief', { style }, {}, frame);
     const none = await maskCover(zone, { style, relief: plain }, frame, PLAIN_CONTEXT);
     expect(none.every((value) => value === 0)).to.equal(true);
+  });
+});
+
+describe('joints that are not held', () => {
+  it('above 2048 px are brought up for each use, and are the same each time', async () => {
+    const truth = JOINTED['brickwork, light joints'](256);
+    const { picture } = styleOf(truth.grey, 256);
+    const chosen = { ...defaultsOf(STATIONS.relief.settings), joints: 'light' as const };
+    const frame = frameOf(256, EDGE);
+    const held = (await jointsOf(picture, chosen, frame, PLAIN_CONTEXT))!;
+    const large = (await jointsOf(picture, chosen, { ...frame, size: 4096 }, PLAIN_CONTEXT))!;
+    expect(await held.field()).to.equal(await held.field());
+    expect(await large.field()).not.to.equal(await large.field());
+    expect(await large.field()).to.deep.equal(await held.field());
+    expect(large.count).to.equal(held.count);
+    expect(large.count).to.be.above(5);
   });
 });
 

@@ -34,7 +34,7 @@ const SETTLED = 0.004;
 const ASTRAY = 4;
 /** Percentile of the misfits that is usual; points that fit less well than twice that count little. */
 const USUAL = 70;
-/** Times that the sums are found anew, each time without the points that did not fit. */
+/** So often the sums are fitted; from the second time on points that did not fit before count little. */
 const PASSES = 2;
 /** Shots have moved where less than this of what is apart is left. */
 const BETTER = 0.85;
@@ -76,6 +76,7 @@ interface Apart {
   part: number;
 }
 
+/** Separates what is a sum of pictures from what is not. */
 function whatIsApart(seen: readonly Changes[]): Apart {
   const isSeen = seen[0].isSeen.map((_, n) => (seen.every((one) => one.isSeen[n]) ? 1 : 0));
   const weights = Float64Array.from(isSeen);
