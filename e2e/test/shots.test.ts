@@ -67,6 +67,8 @@ describe('several shots of one surface', () => {
     await page.locator('canvas[data-view="residual"]').waitFor();
     await idle(page);
     expect(await spreadOf(page, 'residual')).to.be.within(1, 80);
+    // It lies as the photo does, which is not laid beside itself.
+    expect(await page.getByRole('button', { name: '2 × 2' }).count()).to.equal(0);
     await page.getByRole('button', { name: 'Photo', exact: true }).click();
   });
 
