@@ -8,7 +8,8 @@ import { sunOf } from './surroundings.ts';
 
 const AWAY = 6;
 /** Edge of the picture in which the sun sees what it lights, in pixels; smaller where the processor draws. */
-const SHADOW_EDGE = { card: 2048, processor: 1024 };
+const SHADOW_EDGE = 2048;
+const SHADOW_EDGE_BY_PROCESSOR = 1024;
 /** How soft the edge of a shadow is, in pixels of that picture, and how far it keeps from the surface that casts it, in units of the view. */
 const SOFT = 2.5;
 const OFF_SURFACE = 0.012;
@@ -52,7 +53,8 @@ export function Lights() {
   useTurningSun();
   const { sun, sunStrength, lamps, around, show, shape } = useSill();
   const gl = useThree((state) => state.gl);
-  const edge = SHADOW_EDGE[useMemo(() => isSoftware(gl.getContext()), [gl]) ? 'processor' : 'card'];
+  const software = useMemo(() => isSoftware(gl.getContext()), [gl]);
+  const edge = software ? SHADOW_EDGE_BY_PROCESSOR : SHADOW_EDGE;
   const reach = SHADOW_REACH[shape];
   const { colour, strength } = sunOf(around.name);
   return (
