@@ -55,6 +55,13 @@ describe('charts', () => {
     expect(status).to.equal(422);
     await server.ask('PATCH', `/api/projects/${id}`, { terrace: { floor: 'a-tile' } });
     expect(await density()).to.deep.include({ density: 512, terrace: { floor: 'a-tile' } });
+    const laid = { tile: null, metres: 1.5, turns: 3 };
+    await server.ask('PATCH', `/api/projects/${id}`, { terrace: { floor: 'a-tile', wall: laid } });
+    expect(await density()).to.deep.include({ terrace: { floor: 'a-tile', wall: laid } });
+    for (const wrong of [{ ...laid, turns: 4 }, { ...laid, metres: 0 }, { tile: 'a-tile' }]) {
+      const { status } = await server.ask('PATCH', `/api/projects/${id}`, { terrace: { wall: wrong } });
+      expect(status).to.equal(422);
+    }
     const refused = await server.ask('PATCH', `/api/projects/${id}`, { terrace: { 'no part': 'a-tile' } });
     expect(refused.status).to.equal(422);
     await server.ask('PATCH', `/api/projects/${id}`, { density: null });

@@ -13,13 +13,20 @@ import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from
 const id = () => text('id').primaryKey();
 const moment = (name: string) => integer(name, { mode: 'timestamp_ms' });
 
+/** A tile on a part of the terrace: its id, `this` for the open one, null for what the part is usually made of. */
+interface TerraceLaying {
+  tile: string | null;
+  metres: number | null;
+  turns: 0 | 1 | 2 | 3;
+}
+
 export const project = sqliteTable('project', {
   id: id(),
   name: text('name').notNull(),
   /** Texel density that the game wants, in px per metre; null where none is. */
   density: real('density'),
-  /** Which tile lies on each part of the terrace in the lit view, by the part's name; null where nothing was laid yet. */
-  terrace: text('terrace', { mode: 'json' }).$type<Record<string, string>>(),
+  /** What is on parts of the terrace in the lit view, by the part's name; earlier versions kept the tile's id alone. Null where nothing was chosen yet. */
+  terrace: text('terrace', { mode: 'json' }).$type<Record<string, string | TerraceLaying>>(),
   createdAt: moment('created_at').notNull(),
   /** Deleting is soft, so that it can be undone. */
   deletedAt: moment('deleted_at'),

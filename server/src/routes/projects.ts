@@ -10,18 +10,38 @@ import { projectRow } from '../store/projects.ts';
 
 const named = v.strictObject({ name: nameSchema });
 
+const MOST_PARTS = 24;
+
+const tileName = v.pipe(
+  v.string('A tile is named by its id.'),
+  v.maxLength(40, 'A tile’s id is at most 40 characters.'),
+);
+
 const changes = v.strictObject({
   name: v.optional(nameSchema),
   terrace: v.optional(
     v.pipe(
       v.record(
         v.pipe(v.string(), v.regex(/^[a-z]{1,20}$/, 'A part of the terrace is named by small letters.')),
-        v.pipe(
-          v.string('A tile is named by its id.'),
-          v.maxLength(40, 'A tile’s id is at most 40 characters.'),
-        ),
+        v.union([
+          tileName,
+          v.strictObject({
+            tile: v.nullable(tileName),
+            metres: v.nullable(
+              v.pipe(
+                v.number('An edge on the terrace is a number of metres.'),
+                v.minValue(0.01, 'An edge on the terrace is at least 1 cm.'),
+                v.maxValue(100, 'An edge on the terrace is at most 100 m.'),
+              ),
+            ),
+            turns: v.picklist([0, 1, 2, 3], 'Quarter turns are 0 to 3.'),
+          }),
+        ]),
       ),
-      v.check((laid) => Object.keys(laid).length <= 8, 'The terrace has at most 8 parts.'),
+      v.check(
+        (laid) => Object.keys(laid).length <= MOST_PARTS,
+        `The terrace has at most ${MOST_PARTS} parts.`,
+      ),
     ),
   ),
   density: v.optional(
