@@ -108,4 +108,24 @@ describe('lit ball', () => {
     for (let x = EDGE * 0.25; x < EDGE * 0.75; x++) worst = Math.max(worst, Math.abs(row[x + 1] - row[x]));
     expect(worst).to.be.below(0.12);
   });
+
+  it('its shadow falls to the lower right, and where it touches the ground it is darkest', () => {
+    const picture = litBall(maps(), EDGE);
+    // Beside the ball, as far from it on either side.
+    expect(at(picture, 0.93, 0.72)).to.be.below(0.8 * at(picture, 0.07, 0.72));
+    const [touch, away] = [at(picture, 0.45, 0.835), at(picture, 0.45, 0.95)];
+    expect(touch).to.be.below(0.7 * away);
+  });
+
+  it('looks as bright as its albedo where it leans to the viewer, and what is smooth mirrors the lamps', () => {
+    const matte = litBall(maps([0, 0], { albedo: 0.5, roughness: 1 }), EDGE);
+    expect(at(matte, 0.5, 0.33)).to.be.within(0.4, 0.62);
+    const brightest = (roughness: number) =>
+      Math.max(
+        ...litBall(maps([0, 0], { albedo: 0.02, roughness }), EDGE).planes[1].filter(
+          (_, i) => i % EDGE < EDGE / 2 && i / EDGE < EDGE / 2,
+        ),
+      );
+    expect(brightest(0.15)).to.be.above(2 * brightest(0.9));
+  });
 });
