@@ -24,12 +24,12 @@ describe('seen as the game will show it', () => {
   const spots = () => page.getByRole('list', { name: 'Spots' }).getByRole('listitem');
   it('numbers what will be seen repeating, and tones it down where it is asked to', async () => {
     await spots().first().waitFor();
-    const count = Number(/repeats \w+ \((\d+)\)/.exec(await verdictOf(page, 'proof'))![1]);
+    const count = Number(/(\d+) \w+ repeats?/.exec(await verdictOf(page, 'proof'))![1]);
     expect(await spots().count()).to.equal(Math.min(8, count));
     expect(await page.locator('g[data-repeat]').count()).to.equal(Math.min(8, count));
     const told = (test: string) =>
       page.waitForFunction(
-        `Number(/repeats \\w+ \\((\\d+)\\)/.exec(document.querySelector('[data-station="proof"]').textContent)?.[1] ?? 0) ${test}`,
+        `Number(/(\\d+) \\w+ repeats?/.exec(document.querySelector('[data-station="proof"]').textContent)?.[1] ?? 0) ${test}`,
       );
     const first = (await spots().first().textContent())!;
     const firstIs = (same: boolean) =>

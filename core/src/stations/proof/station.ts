@@ -58,14 +58,14 @@ export const proof = station({
     const density = frame.wantedSize / frame.edgeMetres;
     const count = repeats.length;
     const isPlain = count > 0 && repeats[0].strength >= PLAIN;
+    const found = `${count} ${isPlain ? 'visible' : 'faint'} ${count === 1 ? 'repeat' : 'repeats'}`;
     const words =
       count === 0
         ? 'Nothing stands out: no spot repeats visibly from afar.'
-        : `${count} ${isPlain ? 'visible' : 'faint'} ${count === 1 ? 'repeat' : 'repeats'}; strongest ${repeats[0].strength.toFixed(1)} × the median.`;
+        : `${found}; strongest ${repeats[0].strength.toFixed(1)} × the median.`;
     return {
       state: isPlain ? 'look' : 'fine',
-      brief:
-        count === 0 ? 'nothing repeats' : isPlain ? `repeats visible (${count})` : `repeats faint (${count})`,
+      brief: count === 0 ? 'nothing repeats' : found,
       sentence: `${words} ${density.toFixed(0)} px/m.`,
       advice: isPlain ? 'Tone the spots down, or repair them at Join.' : '',
       figures: [
