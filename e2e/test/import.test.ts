@@ -54,7 +54,9 @@ describe('an import of several files', () => {
     await rm(folder, { recursive: true, force: true });
   });
 
-  it('shows count and progress, goes on while other pages are open, and loses nothing', async () => {
+  it('shows count and progress, goes on while other pages are open, and loses nothing', async function () {
+    // Each of three tiles is measured and saved, beside two other pages.
+    this.timeout(300_000);
     const uploads = await holdUploads(page);
     await page.getByLabel('Photos for new tiles').setInputFiles(files);
     await page.getByText('1 of 3: Reading first.jpg …').waitFor();

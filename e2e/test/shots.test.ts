@@ -27,7 +27,8 @@ const spreadOf = (page: Page, view: string) =>
 describe('several shots of one surface', () => {
   let stage: Stage;
   let page: Page;
-  before(async () => {
+  before(async function () {
+    this.timeout(300_000);
     await makeMissingPictures(IDS);
     stage = await openStage([], 512);
     page = await stage.page();
@@ -67,7 +68,7 @@ describe('several shots of one surface', () => {
     await page.locator('canvas[data-view="residual"]').waitFor();
     await idle(page);
     expect(await spreadOf(page, 'residual')).to.be.within(1, 80);
-    // It lies as the photo does, which is not laid beside itself.
+    // It lies as the photo does, which does not repeat.
     expect(await page.getByRole('button', { name: '2 × 2' }).count()).to.equal(0);
     await page.getByRole('button', { name: 'Photo', exact: true }).click();
   });
