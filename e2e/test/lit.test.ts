@@ -13,12 +13,14 @@ import { demoPicture } from '@zesty-tile/demo';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
 import { reflected, type Triple, unit } from '../../core/src/lit/shade.ts';
-import { setFigure, sharp, within } from './sill-view.ts';
+import { choose, setFigure, sharp, within } from './sill-view.ts';
 import { openStage, type Stage } from './stage.ts';
 
 const EDGE = 1024;
 const HALF_ANGLE = (21 * Math.PI) / 180;
-const SUN = { turn: (312 * Math.PI) / 180, rise: (42 * Math.PI) / 180, strength: 2.4 };
+const SUN = { turn: (312 * Math.PI) / 180, rise: (42 * Math.PI) / 180 };
+const FROM: Triple = [0, 0.2, 0.98];
+const HALF = 1.2;
 const REPEATS = [4, 2];
 
 /** Codes that a ball under the maps should have: one sun, nothing else, seen as the Sill sees it. */
@@ -26,10 +28,12 @@ function reference({ gauge, relief, finish }: TileOutputs, green: 1 | -1, away: 
   const { width, height } = gauge.albedo;
   const flat = Math.cos(SUN.rise);
   const sun: Triple = [Math.sin(SUN.turn) * flat, Math.cos(SUN.turn) * flat, Math.sin(SUN.rise)];
-  const eye = ([0, -0.34, 0.94] as Triple).map((v) => v * away) as Triple;
+  const eye = (FROM as Triple).map((v) => v * away) as Triple;
   const forward = unit(eye.map((v) => -v) as Triple);
   const up: Triple = [0, -forward[2], forward[1]];
   const tan = Math.tan(HALF_ANGLE);
+  // Exposure is metered so that a matte surface that leans half way to the viewer looks as bright as its albedo.
+  const metered = (sun[1] + sun[2]) * Math.SQRT1_2;
   const at = (raster: Raster, c: number, x: number, y: number) =>
     sampleBilinear(raster.planes[c], width, height, x, y, TORUS);
   const out: (number[] | null)[] = [];
@@ -71,7 +75,7 @@ function reference({ gauge, relief, finish }: TileOutputs, green: 1 | -1, away: 
         finish.f0 as Triple,
         roughness,
       );
-      out.push(light.map((v) => 255 * linearToSrgb(Math.min(1, (SUN.strength / Math.PI) * v))));
+      out.push(light.map((v) => 255 * linearToSrgb(Math.min(1, v / metered))));
     }
   }
   return out;
@@ -94,13 +98,16 @@ describe('the Sill against a reference shading', () => {
     for (const map of ['Height', 'Occlusion']) await page.getByRole('checkbox', { name: map }).click();
     await page.keyboard.press('Escape');
     await within(page, 'Light', async () => {
+      // Its sun is white.
+      await choose(page, 'What lies around', 'White studio');
       await page.getByRole('button', { name: 'Cut off' }).click();
       await setFigure(page, 'Strength', 0);
     });
     await page
       .getByRole('region', { name: 'Sill' })
-      .getByRole('button', { name: 'Shape', exact: true })
+      .getByRole('button', { name: 'Still', exact: true })
       .click();
+    await page.getByRole('button', { name: 'As it moves' }).click();
   });
   after(async () => {
     await page.context().close();
@@ -123,7 +130,7 @@ describe('the Sill against a reference shading', () => {
           .waitFor();
         await page
           .getByRole('region', { name: 'Sill' })
-          .getByRole('button', { name: 'Shape', exact: true })
+          .getByRole('button', { name: 'Still', exact: true })
           .click();
       }
       const { revision } = await (await fetch(`${stage.url}/api/tiles/${tile}`)).json();
@@ -138,7 +145,7 @@ describe('the Sill against a reference shading', () => {
         size: 512,
       });
       const { width, height } = (await page.locator('[data-sill] canvas').boundingBox())!;
-      const away = 1.16 / Math.tan(HALF_ANGLE) / Math.min(1, width / height);
+      const away = HALF / Math.tan(HALF_ANGLE) / Math.min(1, width / height);
       const truth = reference(outputs as TileOutputs, green, away);
       const apart = (codes: (number[] | null)[], data: Uint8Array, channels: number) => {
         let sum = 0;

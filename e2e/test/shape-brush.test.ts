@@ -141,15 +141,23 @@ describe('painting on the lit shape', () => {
 
   it('a stroke on the terrace goes over its parts, and is taken back', async () => {
     await shown('Terrace');
+    await page.locator('[aria-label="Tiles on the terrace"][data-computing="0"]').waitFor();
+    // The steps are of stone until the open tile is on them too.
+    await choose(page, 'Part of the terrace', 'Steps');
+    await choose(page, 'Tile on the part', 'This tile');
     await lead([
-      [0.35, 0.7],
-      [0.45, 0.6],
-      [0.55, 0.45],
+      [0.55, 0.85],
+      [0.72, 0.72],
+      [0.88, 0.62],
     ]);
     await dials().getByText('2 strokes').waitFor();
     const [, { patches }] = await strokesSaved();
-    const [u, v] = patches![0].points[0];
-    await untilTile(u, v, BRUSH);
+    // On the floor first, then on several faces of the steps.
+    expect(patches!.length).to.be.above(2);
+    for (const { points } of [patches![0], patches!.findLast((patch) => patch.points.length > 4)!]) {
+      const [u, v] = points[points.length >> 1];
+      await untilTile(u - Math.floor(u), v - Math.floor(v), BRUSH);
+    }
     await page.keyboard.press('Control+z');
     await dials().getByText('1 stroke', { exact: true }).waitFor();
   });

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { expect } from 'chai';
 import type { Page } from 'playwright-core';
+import { onFloor, openStage, type Stage } from './stage.ts';
 
 export const sharp = createRequire(new URL('../../codecs/package.json', import.meta.url))('sharp');
 
@@ -42,22 +43,38 @@ export async function setFigure(page: Page, name: string, value: number) {
   await field.press('Enter');
 }
 
-/** A still of the Sill, as codes of so many pixels to a side. */
-export async function still(page: Page, edge = 64): Promise<number[]> {
+/** A still of the Sill, taken with so many pixels, as codes of so many pixels to a side. */
+export async function still(page: Page, edge = 64, taken: 512 | 1024 = 1024): Promise<number[]> {
   let bytes = Buffer.alloc(0);
-  await within(page, 'Shape', async () => {
+  await within(page, 'Still', async () => {
+    // One frame: what the view shows while something moves is drawn at once.
+    await page.getByRole('button', { name: 'As it moves' }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Still of 1024 px' }).click(),
+      page.getByRole('button', { name: `Still of ${taken} px` }).click(),
     ]);
     bytes = await readFile(await download.path());
   });
   const { width, height } = await sharp(bytes).metadata();
-  expect([width, height]).to.deep.equal([1024, 1024]);
+  expect([width, height]).to.deep.equal([taken, taken]);
   const { data } = await sharp(bytes)
     .flatten({ background: '#000' })
     .resize(edge, edge)
     .raw()
     .toBuffer({ resolveWithObject: true });
   return [...data];
+}
+
+/** Opens the first of the tiles at Relief, its height on the Floor and itself on the Sill. */
+export async function openSill(
+  ids: Parameters<typeof openStage>[0],
+): Promise<{ stage: Stage; page: Page; tile: string }> {
+  const stage = await openStage(ids, 512);
+  const { tiles } = await (await fetch(`${stage.url}/api/tiles`)).json();
+  const tile: string = tiles.find(({ name }: { name: string }) => name.includes(ids[0])).id;
+  const page = await stage.page({ sill: true });
+  await page.goto(`${stage.url}/tiles/${tile}/relief`);
+  await page.locator('[data-sill="lit"]').waitFor();
+  await onFloor(page, 'height');
+  return { stage, page, tile };
 }

@@ -1,11 +1,15 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import type { ReactNode } from 'react';
 import { GREY } from '../theme.ts';
+
+/** Words beside an icon, which a narrow place may leave to the icon's name. */
+export const BESIDE_ICON = 'beside-icon';
 
 interface ChoicesProps<T extends string | number> {
   label: string;
   value: T;
-  options: readonly { value: T; words: string }[];
+  options: readonly { value: T; words: string; icon?: ReactNode }[];
   onChange(value: T): void;
   /** They share the width there is, and give up their room before any is cut off. */
   fills?: boolean;
@@ -44,8 +48,14 @@ export function Choices<T extends string | number>({
       }}
     >
       {options.map((option) => (
-        <ToggleButton key={option.value} value={option.value}>
-          {option.words}
+        <ToggleButton
+          key={option.value}
+          value={option.value}
+          aria-label={option.icon ? option.words : undefined}
+          title={option.icon ? option.words : undefined}
+        >
+          {option.icon}
+          {option.icon ? <span className={BESIDE_ICON}>{option.words}</span> : option.words}
         </ToggleButton>
       ))}
     </ToggleButtonGroup>

@@ -1,5 +1,6 @@
 import { type EngineHost, type Pixels, Problem } from '@zesty-tile/core';
 import { api } from '../api/client.ts';
+import { plainPixels } from './plain-source.ts';
 
 interface PixelsHeader {
   width: number;
@@ -37,5 +38,6 @@ async function fetchPixels(sha256: string, shortEdge: number, as: 'colour' | 'da
 
 /** Samples come from the server alone, so that browser, crate and command line start from the same. */
 export const serverHost: EngineHost = {
-  pixels: (source, shortEdge, kind) => fetchPixels(source.sha256, shortEdge, kind),
+  pixels: async ({ sha256 }, shortEdge, kind) =>
+    plainPixels(sha256, shortEdge) ?? fetchPixels(sha256, shortEdge, kind),
 };

@@ -1,6 +1,7 @@
 import { useEffect, useMemo } from 'react';
 import * as THREE from 'three';
 import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js';
+import { litMaterial } from './light/lit-by.ts';
 
 /** Of a grown person, in metres; and of the cube. */
 const TALL = 1.7;
@@ -30,12 +31,9 @@ function person(): THREE.BufferGeometry {
 /** A figure of 1.7 m and a cube of 10 cm in one draw, so that the eye has a measure. */
 export function ScaleFigures({
   at,
-  lies,
   perMetre,
 }: {
   at: [number, number, number];
-  /** Whether the ground is the plane that faces the viewer, its up towards them. */
-  lies: boolean;
   /** Units of the view for each metre. */
   perMetre: number;
 }) {
@@ -47,7 +45,7 @@ export function ScaleFigures({
     cube.dispose();
     return both;
   }, []);
-  const material = useMemo(() => new THREE.MeshStandardMaterial({ color: '#b9b4aa', roughness: 0.85 }), []);
+  const material = useMemo(() => litMaterial({ color: '#b9b4aa', roughness: 0.85 }), []);
   useEffect(
     () => () => {
       geometry.dispose();
@@ -60,7 +58,6 @@ export function ScaleFigures({
       geometry={geometry}
       material={material}
       position={at}
-      rotation-x={lies ? Math.PI / 2 : 0}
       scale={perMetre}
       name="figure"
       castShadow

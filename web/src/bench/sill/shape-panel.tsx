@@ -1,16 +1,11 @@
-import Button from '@mui/material/Button';
 import { type NumberSetting, number } from '@zesty-tile/core';
-import { saveFile } from '../../api/save-file.ts';
-import { Choices } from '../choices.tsx';
 import { FlagDial } from '../dials/flag-dial.tsx';
 import { NumberDial } from '../dials/number-dial.tsx';
-import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
 import { FileButton } from './file-button.tsx';
 import { readShape } from './own-shape.ts';
-import { STILL_SIZES, takeStill } from './painter.tsx';
 import { closing, TILE_EDGE, WIDTH } from './shapes.ts';
-import { SillPopover, SillRow } from './sill-popover.tsx';
+import { SillPopover, SillRow, StateChoice } from './sill-popover.tsx';
 import { useSill } from './state.ts';
 
 const TIMES = number({
@@ -46,16 +41,20 @@ const FACES = {
 
 const MOST_TIMES = 24;
 
-async function save(edge: number, name: string): Promise<void> {
-  const blob = await takeStill(edge);
-  if (blob) saveFile(blob, `${name}.png`);
-}
+const OPACITIES = [
+  ['cut', 'Cuts out'],
+  ['see-through', 'Seen through'],
+] as const;
+const FILTERINGS = [
+  ['fine', '16 ×'],
+  ['game', 'Game, 4 ×'],
+] as const;
 
 /** How large the shape is meant to be, and so how often the tile goes over it. */
 function Metres() {
   const { shape, times, own } = useSill();
   const edgeMetres = useBench((s) => s.recipe.stations.square.edgeMetres);
-  if (shape === 'scene' || (shape === 'own' && !own)) return null;
+  if (shape === 'scene' || shape === 'field' || (shape === 'own' && !own)) return null;
   const edge = shape === 'own' ? own!.edge : TILE_EDGE[shape];
   const one = (WIDTH[shape] / edge) * edgeMetres;
   const setting: NumberSetting = number({
@@ -76,10 +75,9 @@ function Metres() {
   );
 }
 
-/** How large the shape is and how its faces are shown; a custom shape; a still of the view. */
+/** How large the shape is and how its faces are shown; a custom shape. */
 export function ShapePanel() {
-  const { times, scale, bothFaces, opacityAs, glow, own, shape } = useSill();
-  const tileId = useBench((s) => s.tileId);
+  const { times, scale, bothFaces, glow, own } = useSill();
   const hasAlpha = useBench((s) => s.maps?.opacity != null);
   const hasGlow = useBench((s) => s.maps?.emission != null);
   return (
@@ -93,21 +91,17 @@ export function ShapePanel() {
         onChange={(value) => useSill.setState({ bothFaces: value })}
       />
       {hasAlpha && (
-        <SillRow words="Opacity">
-          <Choices
-            label="How opacity is shown"
-            value={opacityAs}
-            options={[
-              { value: 'cut', words: 'Cuts out' },
-              { value: 'see-through', words: 'Seen through' },
-            ]}
-            onChange={(value) => useSill.setState({ opacityAs: value })}
-          />
-        </SillRow>
+        <StateChoice of="opacityAs" words="Opacity" label="How opacity is shown" options={OPACITIES} />
       )}
       {hasGlow && (
         <NumberDial setting={GLOW} value={glow} onChange={(value) => useSill.setState({ glow: value })} />
       )}
+      <StateChoice
+        of="filtering"
+        words="Filtering along the look"
+        label="Filtering along the look"
+        options={FILTERINGS}
+      />
       <SillRow words={own ? own.name : 'Own shape'}>
         <FileButton
           words="glTF or OBJ …"
@@ -115,18 +109,6 @@ export function ShapePanel() {
           accept=".glb,.gltf,.obj"
           take={async (file) => useSill.setState({ own: await readShape(file), shape: 'own' })}
         />
-      </SillRow>
-      <SillRow words="Still, PNG">
-        {STILL_SIZES.map((edge) => (
-          <Button
-            key={edge}
-            sx={pressable(false)}
-            aria-label={`Still of ${edge} px`}
-            onClick={() => void save(edge, `${shape}-${tileId.slice(0, 8)}-${edge}`)}
-          >
-            {edge}
-          </Button>
-        ))}
       </SillRow>
     </SillPopover>
   );

@@ -9,15 +9,17 @@ import Tooltip from '@mui/material/Tooltip';
 import { hasMap } from '../../engine/has-map.ts';
 import { VIEW_WORDS } from '../../engine/views.ts';
 import { GREY } from '../../theme.ts';
-import { Choices } from '../choices.tsx';
+import { BESIDE_ICON, Choices } from '../choices.tsx';
 import { pressable } from '../pressed.ts';
 import { useBench } from '../state.ts';
 import { BesidePanel } from './beside/beside-panel.tsx';
 import { DepthPanel } from './depth/depth-panel.tsx';
+import { SHAPE_GLYPHS } from './glyphs.tsx';
 import { LightPanel } from './light/light-panel.tsx';
 import { ShapePanel } from './shape-panel.tsx';
 import { SHAPE_WORDS, SHAPES, type Shape } from './shapes.ts';
 import { type Show, SILL_MAPS, useSill } from './state.ts';
+import { StillPanel } from './still/still-panel.tsx';
 
 const SHOW_WORDS: [Show, string][] = [
   ['finished', 'Finished'],
@@ -67,11 +69,21 @@ function ShowField() {
 
 /** The controls of the Sill, two rows at any width: which shape, and how it is seen. */
 export function SillBar() {
-  const { shape, show, grown } = useSill();
+  const { show, grown, shape } = useSill();
   const hasOwn = useSill((s) => s.own !== null);
   const words = grown ? 'Collapse the Sill (L)' : 'Expand the Sill (L)';
+  const isEye = show === 'eye';
   return (
-    <Box sx={{ display: 'grid', gap: 0.5, maxWidth: 460 }}>
+    <Box
+      sx={{
+        containerType: 'inline-size',
+        display: 'grid',
+        gap: 0.5,
+        maxWidth: grown ? 760 : 560,
+        [`& .${BESIDE_ICON}`]: { ml: 0.6 },
+        '@container (max-width: 620px)': { [`& .${BESIDE_ICON}`]: { display: 'none' } },
+      }}
+    >
       <Box sx={ROW}>
         <Choices
           label="Shape"
@@ -80,9 +92,16 @@ export function SillBar() {
           options={SHAPES.filter((value) => value !== 'own' || hasOwn).map((value) => ({
             value,
             words: SHAPE_WORDS[value],
+            icon: SHAPE_GLYPHS[value],
           }))}
           onChange={(next: Shape) => useSill.setState({ shape: next })}
         />
+        {!isEye && (
+          <>
+            <BesidePanel />
+            <StillPanel />
+          </>
+        )}
         <Tooltip title={words}>
           <Button
             aria-pressed={grown}
@@ -96,12 +115,11 @@ export function SillBar() {
       </Box>
       <Box sx={ROW}>
         <ShowField />
-        {show !== 'eye' && (
+        {!isEye && (
           <>
             <LightPanel />
             <DepthPanel />
             <ShapePanel />
-            <BesidePanel />
           </>
         )}
       </Box>

@@ -1,10 +1,12 @@
-import type { MapName } from '@zesty-tile/core';
+import type { AroundName, MapName } from '@zesty-tile/core';
 import { create } from 'zustand';
 import type { Lamp, Sun } from './light/rig.ts';
-import type { SurroundingsName } from './light/surroundings.ts';
+import type { DistanceName, LookoutName } from './lookouts.ts';
 import type { OwnShape } from './own-shape.ts';
+import type { Laid } from './scene/laying.ts';
 import type { ScenePart } from './scene/parts.ts';
 import type { Shape } from './shapes.ts';
+import type { StillLight } from './still/choices.ts';
 
 /** Maps that light falls through, and that can be looked at alone. */
 export const SILL_MAPS = [
@@ -28,7 +30,7 @@ export type Show = 'finished' | 'clay' | 'side' | 'sheen' | 'light' | 'unlit' | 
 
 /** What lies around the shape: a made-up place, or a custom picture by its id. */
 export interface Around {
-  name: SurroundingsName | `own:${string}`;
+  name: AroundName | `own:${string}`;
   turn: number;
   strength: number;
   /** Whether it is seen behind the shape. */
@@ -38,22 +40,33 @@ export interface Around {
   backBlur: number;
 }
 
+/** Softly with colours kept, as film does, or cut off. */
+export type Tone = 'neutral' | 'filmic' | 'plain';
+
 /** How the Sill shows depth: by shading alone, by shifted looks at the maps, or by moved triangles. */
 export const DEPTHS = ['flat', 'one-step', 'ray-steps', 'true'] as const;
 export type Depth = (typeof DEPTHS)[number];
 
-/** What is beside the current tile, in one light: its albedo alone, one of its versions, or another tile. */
-export type Beside = { kind: 'albedo' } | { kind: 'version'; number: number } | { kind: 'tile'; id: string };
+/** What is beside the current tile, in one light: its albedo alone, itself without one of its maps, one of its versions, or another tile. */
+export type Beside =
+  | { kind: 'albedo' }
+  | { kind: 'without'; map: SillMap }
+  | { kind: 'version'; number: number }
+  | { kind: 'tile'; id: string };
 
-interface SillState {
+export interface SillState {
   shape: Shape;
   /** A shape from a file, where one was given. */
   own: OwnShape | null;
   around: Around;
-  /** In stops. */
+  /** In stops, beside what is metered or locked. */
   exposure: number;
-  /** How bright light is brought into the screen's range: softly, or cut off. */
-  tone: 'neutral' | 'plain';
+  /** By what the light that falls is multiplied once that is locked; null while it is metered. */
+  exposureLock: number | null;
+  /** How bright light is brought into the screen's range. */
+  tone: Tone;
+  /** Whether what is seen hides the sky while something moves: where there is time for it, or always. */
+  corners: 'fast' | 'always';
   /** How often the tile goes over the shape, beside its own number. */
   times: number;
   /** A figure of 1.7 m and a cube of 10 cm are beside the shape. */
@@ -84,6 +97,8 @@ interface SillState {
   /** Whether opacity cuts out, or lets light through in part. */
   opacityAs: 'cut' | 'see-through';
   bothFaces: boolean;
+  /** How finely maps are filtered along the look: as finely as is possible, or as games do. */
+  filtering: 'fine' | 'game';
   /** How strong what the surface gives off is. */
   glow: number;
   beside: Beside | null;
@@ -91,8 +106,16 @@ interface SillState {
   split: 'halves' | 'line';
   /** Where the line stands, 0…1. */
   line: number;
-  /** Tiles that lie on parts of the scene; on others lies the current tile. */
-  laid: Partial<Record<ScenePart, string>>;
+  /** What is on parts of the scene where that is not the usual, and the part that is changed. */
+  laid: Laid;
+  part: ScenePart;
+  /** From where the scene, and the open ground, are looked at. */
+  lookout: LookoutName;
+  distance: DistanceName;
+  /** Whether a still of a place shows its sky, how a still is lit, and its file. */
+  stillSky: boolean;
+  stillLight: StillLight;
+  stillFormat: 'png' | 'exr';
   /** Whether it fills the work. */
   grown: boolean;
 }
@@ -100,9 +123,11 @@ interface SillState {
 export const useSill = create<SillState>(() => ({
   shape: 'slab',
   own: null,
-  around: { name: 'overcast', turn: 0, strength: 1, background: false, backStrength: 1, backBlur: 0.35 },
+  around: { name: 'terrace', turn: 0, strength: 1, background: false, backStrength: 1, backBlur: 0.35 },
   exposure: 0,
+  exposureLock: null,
   tone: 'neutral',
+  corners: 'fast',
   times: 1,
   scale: false,
   turning: false,
@@ -122,9 +147,16 @@ export const useSill = create<SillState>(() => ({
   opacityAs: 'cut',
   bothFaces: false,
   glow: 1,
+  filtering: 'fine',
   beside: null,
   split: 'halves',
   line: 0.5,
   laid: {},
+  part: 'floor',
+  lookout: 'overview',
+  distance: 'near',
+  stillSky: true,
+  stillLight: { isTraced: false, samples: 48 },
+  stillFormat: 'png',
   grown: false,
 }));

@@ -3,7 +3,7 @@ import { nearestOn, type ShapeTriangle, upOn } from '@zesty-tile/core';
 import { useEffect } from 'react';
 import * as THREE from 'three';
 import { MeshBVH } from 'three-mesh-bvh';
-import { MINE } from './drawing.ts';
+import { MINE } from './frame/drawing.ts';
 import { useSill } from './state.ts';
 import { type LitSurface, offerSurface, type SurfaceHit, type Vector } from './under-pointer.ts';
 

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import * as THREE from 'three';
 import type { ShownMaps } from '../../engine/protocol.ts';
 import { isLit, setLook } from './material/look.ts';
-import { place, placingUniforms } from './material/placing.ts';
+import { place, placeShadow, placingUniforms } from './material/placing.ts';
 import { useLimits, useTextures } from './material/use-textures.ts';
 import { isSoftware } from './software.ts';
 import { SILL_MAPS, type SillMap, useSill } from './state.ts';
@@ -19,8 +19,8 @@ interface SurfaceProps {
   edge: number;
   /** Whether relief may move the geometry's points. */
   isWhole: boolean;
-  /** Without its other maps. */
-  albedoAlone?: boolean;
+  /** Maps that are out of play here, beside those that are everywhere. */
+  without: readonly SillMap[];
   /** Whether another tile than the open one lies on it. */
   isOther?: boolean;
   name?: string;
@@ -40,7 +40,25 @@ function useRested(maps: ShownMaps, waitMs: number): ShownMaps {
   return waitMs === 0 ? maps : rested;
 }
 
-const ALL_BUT_ALBEDO = SILL_MAPS.filter((map) => map !== 'albedo' && map !== 'opacity');
+/** What a surface is drawn with, and what its shadow is. */
+function useMaterials() {
+  const made = useMemo(
+    () => ({
+      // Planes of a scene cast shadows from both of their faces.
+      material: new THREE.MeshPhysicalMaterial({ shadowSide: THREE.DoubleSide }),
+      shadow: new THREE.MeshDepthMaterial(),
+    }),
+    [],
+  );
+  useEffect(
+    () => () => {
+      made.material.dispose();
+      made.shadow.dispose();
+    },
+    [made],
+  );
+  return made;
+}
 
 /** A piece of geometry under a tile's maps, lit or flat, as many of them as are in play. One draw. */
 export function Surface({
@@ -49,7 +67,7 @@ export function Surface({
   repeat,
   edge,
   isWhole,
-  albedoAlone,
+  without,
   isOther = false,
   name,
 }: SurfaceProps) {
@@ -58,14 +76,12 @@ export function Surface({
   const waitMs = useMemo(() => (isSoftware(gl.getContext()) ? REST_MS : 0), [gl]);
   const maps = useRested(latest, waitMs);
   const { show, off: taken, depth, few, many, triplanar, sharpness, opacityAs, bothFaces, glow } = useSill();
-  const off = albedoAlone ? ALL_BUT_ALBEDO : taken;
+  const off = useMemo(() => [...taken, ...without], [taken, without]);
   const alone = (SILL_MAPS as readonly string[]).includes(show) ? (show as SillMap) : null;
   const limits = useLimits();
   const textures = useTextures(maps, limits, alone);
-  // Planes of a scene cast shadows from both of their faces.
-  const material = useMemo(() => new THREE.MeshPhysicalMaterial({ shadowSide: THREE.DoubleSide }), []);
+  const { material, shadow } = useMaterials();
   const uniforms = useMemo(placingUniforms, []);
-  useEffect(() => () => material.dispose(), [material]);
   const [across, down] = repeat;
   const { width, height } = maps.albedo;
   const longer = Math.max(width, height);
@@ -85,6 +101,7 @@ export function Surface({
       { depth: hasDepth ? depth : 'flat', triplanar, diffuse: show !== 'sheen', unlit: !isLit(show) },
       uniforms,
     );
+    placeShadow(shadow, triplanar, uniforms);
     uniforms.zRepeat.value.set(...tile.repeat);
     uniforms.zPerUnit.value.set(longer / width / edge, longer / height / edge);
     uniforms.zHeight.value = textures.height;
@@ -98,6 +115,7 @@ export function Surface({
     invalidate();
   }, [
     material,
+    shadow,
     uniforms,
     textures,
     maps,
@@ -126,6 +144,7 @@ export function Surface({
     <mesh
       geometry={geometry}
       material={material}
+      customDepthMaterial={shadow}
       name={name}
       userData={{ tile }}
       castShadow={isLit(show)}

@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import { OrbitControls } from '@react-three/drei';
 import { Canvas, useThree } from '@react-three/fiber';
 import { Component, type ReactNode, useEffect, useMemo, useState } from 'react';
 import * as THREE from 'three';
@@ -8,55 +7,33 @@ import { STATION_VIEWS } from '../../stations/index.ts';
 import { GREY } from '../../theme.ts';
 import { useBench } from '../state.ts';
 import { BesideLine } from './beside/beside-line.tsx';
+import { isOfThis, missingOf } from './beside/missing.ts';
 import { useBesideMaps } from './beside/use-other-maps.ts';
-import { MINE, OTHER } from './drawing.ts';
+import { OpenGround } from './field/open-ground.tsx';
+import { MINE, OTHER } from './frame/drawing.ts';
+import { Painter } from './frame/painter.tsx';
 import { GreySteps, WhiteLight } from './grey-steps.tsx';
+import { AroundSource } from './light/around-source.tsx';
 import { Lights } from './light/lights.tsx';
-import { SurroundingsLight } from './light/surroundings-light.tsx';
+import { SkyDome } from './light/sky-dome.tsx';
+import { useAroundNow, useMakeAround } from './light/use-around.ts';
+import { isLit } from './material/look.ts';
 import { MatteSlab } from './matte.tsx';
-import { Painter } from './painter.tsx';
 import { Terrace } from './scene/terrace.tsx';
-import { STANCES, type Stand } from './shapes.ts';
 import { isSoftware } from './software.ts';
 import { Solid } from './solid.tsx';
-import { useSill } from './state.ts';
+import { FIELD_OF_VIEW, type Stand } from './stances.ts';
+import { type SillMap, useSill } from './state.ts';
 import { SurfaceRays } from './surface-rays.tsx';
 import { hearThree } from './three-messages.ts';
+import { Orbit, Stance, Viewpoint } from './viewpoint.tsx';
 
 hearThree();
 
-const FIELD_OF_VIEW = 42;
 /** Straight on, with room for the grey steps. */
-const STRAIGHT_ON = { half: 1.42, from: [0, 0, 1] as [number, number, number] };
-/** The right button turns the shape too: while the brush is selected the left one paints on it. */
-const TURNING_BUTTONS = { LEFT: THREE.MOUSE.ROTATE, MIDDLE: THREE.MOUSE.DOLLY, RIGHT: THREE.MOUSE.ROTATE };
+const STRAIGHT_ON: Stand = { half: 1.42, from: [0, 0, 1] };
 /** So long the graphics card is left alone before the view is built again. */
 const PAUSE_MS = 600;
-
-/** Sets the camera so that the shape fills the view, whatever the view's shape; the user moves it from there. */
-function Stance({ half, tall = half, from }: Stand) {
-  const { camera, size, invalidate } = useThree();
-  const isHalved = useSill((s) => s.beside !== null && s.split === 'halves');
-  const aspect = size.width / (isHalved ? 2 : 1) / Math.max(1, size.height);
-  useEffect(() => {
-    const away = Math.max(tall, half / aspect) / Math.tan((FIELD_OF_VIEW * Math.PI) / 360);
-    camera.position.set(...from).multiplyScalar(away);
-    camera.lookAt(0, 0, 0);
-    invalidate();
-  }, [camera, aspect, half, tall, from, invalidate]);
-  return null;
-}
-
-/** How bright the picture is, and how what is brighter than the screen is reduced. */
-function Exposure({ exposure, tone }: { exposure: number; tone: 'neutral' | 'plain' }) {
-  const { gl, invalidate } = useThree();
-  useEffect(() => {
-    gl.toneMapping = tone === 'neutral' ? THREE.NeutralToneMapping : THREE.LinearToneMapping;
-    gl.toneMappingExposure = 2 ** exposure;
-    invalidate();
-  }, [gl, exposure, tone, invalidate]);
-  return null;
-}
 
 /** Notices when the graphics card releases the drawing context. */
 function ContextWatch({ onLost }: { onLost(): void }) {
@@ -102,19 +79,22 @@ class Fallback extends Component<{ children: ReactNode; onAgain(): void }, { bro
   }
 }
 
+const NOTHING: readonly SillMap[] = [];
+
 /** Everything that is in the light: the current tile, and what is held beside it. */
 function Standing({ maps, other }: { maps: ShownMaps; other: ShownMaps | null }) {
-  const isScene = useSill((s) => s.shape === 'scene');
-  const isAlbedo = useSill((s) => s.beside?.kind === 'albedo');
-  const Whole = isScene ? Terrace : Solid;
+  const shape = useSill((s) => s.shape);
+  const beside = useSill((s) => s.beside);
+  const without = useMemo(() => missingOf(beside), [beside]);
+  const Whole = shape === 'scene' ? Terrace : shape === 'field' ? OpenGround : Solid;
   return (
     <>
       <group name={MINE}>
-        <Whole maps={maps} />
+        <Whole maps={maps} without={NOTHING} />
       </group>
       {other && (
         <group name={OTHER}>
-          <Whole maps={other} albedoAlone={isAlbedo} />
+          <Whole maps={other} without={without} />
         </group>
       )}
     </>
@@ -124,16 +104,19 @@ function Standing({ maps, other }: { maps: ShownMaps; other: ShownMaps | null })
 /** The shape in the light, or plain words where it cannot be drawn. */
 export function SillView() {
   const maps = useBench((s) => s.maps);
-  const { shape, sun, show, matteDivisor, around, exposure, tone, beside, split: splitBy, line } = useSill();
+  const { shape, sun, show, matteDivisor, around, beside } = useSill();
+  const { split: splitBy, line } = useSill();
+  useMakeAround();
+  const { light, problem } = useAroundNow();
   const { OverSill } = STATION_VIEWS[useBench((s) => s.station)];
   const [build, setBuild] = useState(0);
   const [lost, setLost] = useState(false);
-  const [problem, setProblem] = useState('');
   const [by] = useState(drawnBy);
   const made = useBesideMaps(beside);
-  const other = beside?.kind === 'albedo' ? maps : made.maps;
+  const other = beside && isOfThis(beside) ? maps : made.maps;
   const isSplit = other !== null && show !== 'eye';
   const split = useMemo(() => (isSplit ? { by: splitBy, line } : null), [isSplit, splitBy, line]);
+  const isPlace = shape === 'scene' || shape === 'field';
   useEffect(() => {
     if (!lost) return;
     const timer = setTimeout(() => {
@@ -165,36 +148,30 @@ export function SillView() {
         camera={{ fov: FIELD_OF_VIEW }}
         dpr={[1, 2]}
         shadows="percentage"
-        gl={{ toneMapping: THREE.NeutralToneMapping, antialias: by === 'card' }}
+        gl={{ toneMapping: THREE.NoToneMapping, antialias: false }}
         data-build={build}
         data-beside={beside ? (isSplit ? 'ready' : 'waiting') : undefined}
       >
         <ContextWatch onLost={onLost} />
-        <Exposure exposure={exposure} tone={tone} />
         <Painter split={split} />
+        <AroundSource />
         {show === 'eye' ? (
           <>
-            <Stance {...STRAIGHT_ON} />
+            <Stance stand={STRAIGHT_ON} />
             <WhiteLight {...sun} />
             <GreySteps />
             {maps && <MatteSlab maps={maps} factor={matteDivisor} />}
           </>
         ) : (
           <>
-            <SurroundingsLight around={around} onProblem={setProblem} />
-            <Stance {...STANCES[shape]} />
+            {(around.background || isPlace) && isLit(show) && <SkyDome isSharp={isPlace} />}
+            <Viewpoint />
             <Lights />
             <SurfaceRays />
-            {maps && <Standing maps={maps} other={isSplit ? other : null} />}
+            {maps && light && <Standing maps={maps} other={isSplit ? other : null} />}
           </>
         )}
-        <OrbitControls
-          makeDefault
-          enablePan={false}
-          minDistance={0.4}
-          maxDistance={14}
-          mouseButtons={TURNING_BUTTONS}
-        />
+        <Orbit />
       </Canvas>
       {OverSill && <OverSill />}
       {show !== 'eye' && <BesideLine isReady={isSplit} problem={made.problem} />}

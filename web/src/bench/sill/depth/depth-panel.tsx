@@ -10,7 +10,7 @@ import { FlagDial } from '../../dials/flag-dial.tsx';
 import { NumberDial } from '../../dials/number-dial.tsx';
 import { pressable } from '../../pressed.ts';
 import { useReliefDepth } from '../../use-depth.ts';
-import { measureFrame } from '../painter.tsx';
+import { measureFrame } from '../frame/painter.tsx';
 import { IS_WHOLE } from '../shapes.ts';
 import { SillPopover } from '../sill-popover.tsx';
 import { DEPTHS, type Depth, useSill } from '../state.ts';

@@ -1,18 +1,20 @@
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import Typography from '@mui/material/Typography';
-import { type NumberSetting, number } from '@zesty-tile/core';
+import { AROUND_NAMES, type NumberSetting, number } from '@zesty-tile/core';
 import { GREY } from '../../../theme.ts';
-import { Choices } from '../../choices.tsx';
 import { FlagDial } from '../../dials/flag-dial.tsx';
 import { NumberDial } from '../../dials/number-dial.tsx';
 import { FileButton } from '../file-button.tsx';
-import { SillPopover, SillRow } from '../sill-popover.tsx';
+import { gathered } from '../frame/gathered.ts';
+import { SillPopover, SillRow, StateChoice } from '../sill-popover.tsx';
 import { type Around, useSill } from '../state.ts';
 import { LampRows } from './lamp-rows.tsx';
+import { meteredNow } from './metered.ts';
 import { useOwnSurroundings, useTakeSurroundings } from './own-surroundings.ts';
 import { RigRows } from './rig-rows.tsx';
-import { SURROUNDINGS, SURROUNDINGS_WORDS } from './surroundings.ts';
+import { AROUND_WORDS } from './surroundings.ts';
+import { useAroundNow } from './use-around.ts';
 
 const percent = (label: string, help: string, usual: number): NumberSetting =>
   number({ label, help, default: usual, min: 0, max: 1, step: 0.01, unit: '' });
@@ -64,6 +66,12 @@ const SUN_TURNS = {
   help: 'Rotates the sun slowly around the shape (key O).',
   default: false,
 } as const;
+const LOCK = {
+  type: 'flag',
+  label: 'Lock exposure',
+  help: 'Exposure follows the light, so that the surface looks as bright as its albedo. Locked, it stays as it is while the light changes.',
+  default: false,
+} as const;
 const SEEN = {
   type: 'flag',
   label: 'Seen behind',
@@ -71,9 +79,35 @@ const SEEN = {
   default: false,
 } as const;
 
+const TONES = [
+  ['neutral', 'Neutral'],
+  ['filmic', 'Filmic'],
+  ['plain', 'Cut off'],
+] as const;
+const CORNERS = [
+  ['fast', 'Where fast'],
+  ['always', 'Always'],
+] as const;
+
+/** How large frames are while something moves. */
+const SIZES = ['whole', 'half as wide and high', 'a third as wide and high'];
+
+/** What the view's light is made of now, and what a frame takes. */
+function GatheredLine() {
+  const { frames, of, frameMs, movingMs, dividedBy, isOccluded } = gathered();
+  const size = `${SIZES[dividedBy - 1]}, ${isOccluded ? 'corners darkened' : 'corners as bright as the rest'}`;
+  const each = frameMs > 0 ? `, ${Math.round(frameMs)} ms each` : '';
+  return (
+    <Typography variant="body2" sx={{ color: GREY.soft, fontSize: 12 }} data-testid="gathered">
+      {movingMs > 0 && `While something moves: ${size}, ${Math.round(movingMs)} ms a frame. `}
+      {of > 0 && `At rest: light gathered over ${frames} of ${of} frames${each}.`}
+    </Typography>
+  );
+}
+
 /** How the Sill is lit: surroundings, sun, lamps, rigs that are kept, exposure. */
 export function LightPanel() {
-  const { around, exposure, tone, turning, sunStrength, lamps } = useSill();
+  const { around, exposure, exposureLock, turning, sunStrength, lamps } = useSill();
   const takeSurroundings = useTakeSurroundings();
   const ownSurroundings = useOwnSurroundings();
   const put = (values: Partial<Around>) => useSill.setState({ around: { ...around, ...values } });
@@ -87,9 +121,9 @@ export function LightPanel() {
           onChange={(event) => put({ name: event.target.value as Around['name'] })}
           sx={{ bgcolor: GREY.card, width: 170 }}
         >
-          {SURROUNDINGS.map((name) => (
+          {AROUND_NAMES.map((name) => (
             <MenuItem key={name} value={name}>
-              {SURROUNDINGS_WORDS[name]}
+              {AROUND_WORDS[name]}
             </MenuItem>
           ))}
           {ownSurroundings.map(({ id, name }) => (
@@ -149,22 +183,28 @@ export function LightPanel() {
       <Typography variant="h2" sx={{ mt: 1 }}>
         As seen
       </Typography>
+      <GatheredLine />
       <NumberDial
         setting={DIALS.exposure}
         value={exposure}
         onChange={(value) => useSill.setState({ exposure: value })}
       />
-      <SillRow words="Bright light">
-        <Choices
-          label="Tone mapping"
-          value={tone}
-          options={[
-            { value: 'neutral', words: 'Rolled off' },
-            { value: 'plain', words: 'Cut off' },
-          ]}
-          onChange={(value) => useSill.setState({ tone: value })}
-        />
-      </SillRow>
+      <FlagDial
+        setting={LOCK}
+        value={exposureLock !== null}
+        onChange={(value) =>
+          useSill.setState((sill) => ({
+            exposureLock: value ? meteredNow(useAroundNow.getState().light, sill).exposure : null,
+          }))
+        }
+      />
+      <StateChoice of="tone" words="Bright light" label="Tone mapping" options={TONES} />
+      <StateChoice
+        of="corners"
+        words="Darken corners"
+        label="Corners while something moves"
+        options={CORNERS}
+      />
     </SillPopover>
   );
 }

@@ -1,22 +1,28 @@
 import { useFrame, useThree } from '@react-three/fiber';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
+import * as THREE from 'three';
 import { isSoftware } from '../software.ts';
 import { useSill } from '../state.ts';
+import type { Direction } from './around.ts';
+import { turned } from './exposure.ts';
+import { keyLight, LIGHT_AWAY } from './key-light.ts';
+import { meteredNow, sunNow } from './metered.ts';
 import { placeOf } from './rig.ts';
 import { SHADOW_REACH } from './shadow-reach.ts';
-import { sunOf } from './surroundings.ts';
+import { useAroundNow } from './use-around.ts';
 
-const AWAY = 6;
+/** As far from the middle as shadows fall on the ground, behind what casts them. */
+const FARTHEST = 5;
 /** Edge of the picture in which the sun sees what it lights, in pixels; smaller where the processor draws. */
 const SHADOW_EDGE = 2048;
-const SHADOW_EDGE_BY_PROCESSOR = 1024;
+const SHADOW_EDGE_BY_PROCESSOR = 640;
 /** How soft the edge of a shadow is, in pixels of that picture, and how far it keeps from the surface that casts it, in units of the view. */
-const SOFT = 2.5;
-const OFF_SURFACE = 0.012;
-/** Light from the side, for bumps. */
-const SIDE_RISE = 9;
+const SOFT = 2;
+const OFF_SURFACE = 0.018;
 /** Degrees a second. */
 const TURN_SPEED = 24;
+/** Of the sun where the surroundings hold theirs already. */
+const FAINT_RADIUS = 0.02;
 
 /** Lets the sun go round while it is asked to. */
 function useTurningSun(): void {
@@ -40,35 +46,65 @@ function SunShadow({ reach }: { reach: number }) {
       reach,
       reach,
       -reach,
-      AWAY - reach,
-      AWAY + reach,
+      LIGHT_AWAY - reach,
+      LIGHT_AWAY + FARTHEST,
     ],
     [reach],
   );
   return <orthographicCamera attach="shadow-camera" args={args} />;
 }
 
+const scaled = (a: Direction, by: number): Direction => [a[0] * by, a[1] * by, a[2] * by];
+
 /** The sun and the lamps. */
 export function Lights() {
   useTurningSun();
-  const { sun, sunStrength, lamps, around, show, shape } = useSill();
+  const { sun, sunStrength, lamps, around, show, shape, exposureLock } = useSill();
+  const light = useAroundNow((s) => s.light);
   const gl = useThree((state) => state.gl);
   const software = useMemo(() => isSoftware(gl.getContext()), [gl]);
   const edge = software ? SHADOW_EDGE_BY_PROCESSOR : SHADOW_EDGE;
   const reach = SHADOW_REACH[shape];
-  const { colour, strength } = sunOf(around.name);
+  const turn = (around.turn * Math.PI) / 180;
+  const { towards, sends } = useMemo(
+    () => sunNow(light, { sun, sunStrength, show }),
+    [light, sun, sunStrength, show],
+  );
+  const colour = useMemo(() => new THREE.Color(...sends), [sends]);
+  const key = useRef<THREE.DirectionalLight>(null);
+  const lampLights = useRef<(THREE.DirectionalLight | null)[]>([]);
+  // Lamps are as strong as they are set beside the usual light, wherever they burn.
+  const lampUnit = 1 / (exposureLock ?? meteredNow(light, { sun, sunStrength, show, around }).usual);
+  useEffect(() => {
+    if (!key.current || !light) return;
+    keyLight.now = {
+      light: key.current,
+      lamps: lampLights.current.slice(0, lamps.length).filter((one) => one !== null),
+      sun: { towards, irradiance: sends, radius: light.sun?.radius ?? FAINT_RADIUS },
+      sky: light.lights.map(({ towards: from, irradiance }) => ({
+        towards: turned(from, -turn),
+        irradiance: scaled(irradiance, around.strength),
+      })),
+      harmonics: light.harmonics,
+      below: light.below,
+    };
+    return () => {
+      keyLight.now = null;
+    };
+  });
   return (
     <>
       <directionalLight
+        ref={key}
         // A light that casts shadows is another one for the programs of the graphics card.
         key={reach ?? 'alone'}
         castShadow={reach !== null}
         shadow-mapSize={[edge, edge]}
         shadow-radius={SOFT}
         shadow-normalBias={OFF_SURFACE}
-        position={placeOf(show === 'side' ? { ...sun, rise: SIDE_RISE } : sun, AWAY)}
-        intensity={strength * sunStrength}
+        position={scaled(towards, LIGHT_AWAY)}
         color={colour}
+        intensity={1}
       >
         {reach !== null && <SunShadow reach={reach} />}
       </directionalLight>
@@ -76,8 +112,11 @@ export function Lights() {
         <directionalLight
           // biome-ignore lint/suspicious/noArrayIndexKey: lamps have no name but their place
           key={k}
-          position={placeOf(lamp, AWAY)}
-          intensity={lamp.strength}
+          ref={(one) => {
+            lampLights.current[k] = one;
+          }}
+          position={placeOf(lamp, LIGHT_AWAY)}
+          intensity={lamp.strength * lampUnit}
           color={lamp.colour}
         />
       ))}

@@ -1,16 +1,13 @@
 import type { Shape } from '../shapes.ts';
 
-/**
- * How far from the middle of the view shadows of the sun are cast, in its units; null where a shape is alone and has no part
- * that could stand in another's light.
- */
+/** How far from the middle of the view shadows of the sun are cast, in its units; null on open ground, which casts none. */
 export const SHADOW_REACH: Record<Shape, number | null> = {
-  slab: null,
-  ball: null,
-  block: null,
-  post: null,
-  nook: 1.6,
+  slab: 2.2,
+  ball: 2,
+  block: 2,
+  post: 2,
+  nook: 2,
   field: null,
-  scene: 1.9,
-  own: 1.8,
+  scene: 3.1,
+  own: 2,
 };

@@ -1,4 +1,5 @@
 import * as THREE from 'three';
+import { litByAround, swap } from '../light/lit-by.ts';
 import type { Depth } from '../state.ts';
 
 /** How a tile is placed on a surface, and what of its light is drawn; each its own program of the graphics card. */
@@ -167,6 +168,9 @@ const THREE_NORMALS = `
 `;
 
 const VERTEX_PARS = `
+#ifdef USE_DISPLACEMENTMAP
+  attribute vec3 zLift;
+#endif
 uniform vec2 zRepeat;
 uniform vec2 zPerUnit;
 uniform float zSharp;
@@ -183,11 +187,15 @@ const THREE_HEIGHTS = `
   float zHigh = zShare.x * texture(displacementMap, vec2(-zSign.x * position.z, -position.y) * zPerUnit).x
     + zShare.y * texture(displacementMap, vec2(position.x, zSign.y * position.z) * zPerUnit).x
     + zShare.z * texture(displacementMap, vec2(zSign.z * position.x, -position.y) * zPerUnit).x;
-  transformed += normalize(objectNormal) * (zHigh * displacementScale + displacementBias);
+  transformed += zLift * (zHigh * displacementScale + displacementBias);
 #endif
 `;
 
-const ONE_HEIGHT = THREE.ShaderChunk.displacementmap_vertex.replaceAll('vDisplacementMapUv', 'zUv');
+const ONE_HEIGHT = `
+#ifdef USE_DISPLACEMENTMAP
+  transformed += zLift * (texture2D(displacementMap, zUv).x * displacementScale + displacementBias);
+#endif
+`;
 
 const isRayed = ({ depth, triplanar }: Placing): boolean =>
   !triplanar && (depth === 'one-step' || depth === 'ray-steps');
@@ -197,6 +205,40 @@ function startOf(placing: Placing): string {
   if (!isRayed(placing)) return `zAt = zUv;\n${ONE_PLACE}`;
   const slopes = 'vec2 zDx = dFdx(zUv);\nvec2 zDy = dFdy(zUv);\n';
   return slopes + RAY + (placing.depth === 'one-step' ? ONE_STEP : RAY_STEPS) + OWN_SLOPES + ONE_PLACE;
+}
+
+/** Hands the tile's coordinates on, and lets relief move the points. */
+function placeVertices(shader: Parameters<typeof swap>[0], triplanar: boolean): void {
+  swap(
+    shader,
+    'vertexShader',
+    'void main() {',
+    `${VERTEX_PARS}void main() {\nzUv = uv * zRepeat;\nzPlace = position;\nzFacing = normal;\n`,
+  );
+  swap(shader, 'vertexShader', '#include <displacementmap_vertex>', triplanar ? THREE_HEIGHTS : ONE_HEIGHT);
+}
+
+/** Makes a surface cast the shadow of its moved and cut-out self; to be called again when the placing changes. */
+export function placeShadow(
+  material: THREE.MeshDepthMaterial,
+  triplanar: boolean,
+  uniforms: PlacingUniforms,
+): void {
+  const key = `shadow ${triplanar}`;
+  if (material.userData.placing === key) return;
+  material.userData.placing = key;
+  material.customProgramCacheKey = () => key;
+  material.onBeforeCompile = (shader) => {
+    Object.assign(shader.uniforms, uniforms);
+    placeVertices(shader, triplanar);
+    swap(
+      shader,
+      'fragmentShader',
+      'void main() {',
+      'varying vec2 zUv;\n#define vAlphaMapUv zUv\nvoid main() {',
+    );
+  };
+  material.needsUpdate = true;
 }
 
 /** Makes a material place its maps so; to be called before it is drawn, and again when the placing changes. */
@@ -211,29 +253,23 @@ export function place(
   material.customProgramCacheKey = () => key;
   material.onBeforeCompile = (shader) => {
     Object.assign(shader.uniforms, uniforms);
-    const swap = (kind: 'vertexShader' | 'fragmentShader', was: string, now: string) => {
-      if (!shader[kind].includes(was)) throw new Error(`three's ${kind} no longer holds “${was}”.`);
-      shader[kind] = shader[kind].replace(was, () => now);
-    };
-    swap(
-      'vertexShader',
-      'void main() {',
-      `${VERTEX_PARS}void main() {\nzUv = uv * zRepeat;\nzPlace = position;\nzFacing = normal;\n`,
-    );
-    swap('vertexShader', '#include <displacementmap_vertex>', placing.triplanar ? THREE_HEIGHTS : ONE_HEIGHT);
+    litByAround(shader);
+    placeVertices(shader, placing.triplanar);
     const isShaded = isRayed(placing) && placing.depth === 'ray-steps';
     const pars =
       FRAGMENT_PARS + (placing.triplanar ? 'uniform mat3 normalMatrix;\n' : '') + (isShaded ? SHADE : '');
-    swap('fragmentShader', 'void main() {', `${pars}void main() {\n${startOf(placing)}`);
+    swap(shader, 'fragmentShader', 'void main() {', `${pars}void main() {\n${startOf(placing)}`);
     swap(
+      shader,
       'fragmentShader',
       '#include <normal_fragment_begin>',
       THREE.ShaderChunk.normal_fragment_begin.replaceAll('vNormalMapUv', 'zUv'),
     );
-    if (placing.triplanar) swap('fragmentShader', '#include <normal_fragment_maps>', THREE_NORMALS);
+    if (placing.triplanar) swap(shader, 'fragmentShader', '#include <normal_fragment_maps>', THREE_NORMALS);
     if (isShaded) {
       const lit = 'getDirectionalLightInfo( directionalLight, directLight );';
       swap(
+        shader,
         'fragmentShader',
         '#include <lights_fragment_begin>',
         THREE.ShaderChunk.lights_fragment_begin.replace(
@@ -244,6 +280,7 @@ export function place(
     }
     if (!placing.diffuse) {
       swap(
+        shader,
         'fragmentShader',
         'vec3 totalDiffuse = reflectedLight.directDiffuse + reflectedLight.indirectDiffuse;',
         'vec3 totalDiffuse = vec3(0.0);',
@@ -251,6 +288,7 @@ export function place(
     }
     if (placing.unlit) {
       swap(
+        shader,
         'fragmentShader',
         '#include <opaque_fragment>',
         'outgoingLight = diffuseColor.rgb;\n#include <opaque_fragment>',

@@ -3,7 +3,7 @@ import { type DependencyList, useEffect, useMemo } from 'react';
 import type * as THREE from 'three';
 import type { ShownMaps } from '../../../engine/protocol.ts';
 import { isSoftware } from '../software.ts';
-import type { SillMap } from '../state.ts';
+import { type SillMap, useSill } from '../state.ts';
 import { aloneOf, heightTexture, type Limits, textureOf } from '../textures.ts';
 
 export interface SillTextures {
@@ -17,15 +17,22 @@ export interface SillTextures {
   alone: THREE.Texture | null;
 }
 
+/** Samples along the look at most: as fine as cards filter, or as games usually have them do. */
+const MOST_ANISOTROPY = 16;
+const AS_GAMES = 4;
+
 /** Of the graphics card that draws the Sill. */
 export function useLimits(): Limits {
   const gl = useThree((state) => state.gl);
+  const isAsGames = useSill((s) => s.filtering === 'game');
   return useMemo(
     () => ({
-      anisotropy: isSoftware(gl.getContext()) ? 1 : Math.min(8, gl.capabilities.getMaxAnisotropy()),
+      anisotropy: isSoftware(gl.getContext())
+        ? 1
+        : Math.min(isAsGames ? AS_GAMES : MOST_ANISOTROPY, gl.capabilities.getMaxAnisotropy()),
       most: gl.capabilities.maxTextureSize,
     }),
-    [gl],
+    [gl, isAsGames],
   );
 }
 
@@ -39,9 +46,9 @@ function useTexture<T extends THREE.Texture | null>(make: () => T, on: Dependenc
 
 /** The Sill's maps as textures; only a map that changed is uploaded again. */
 export function useTextures(maps: ShownMaps, limits: Limits, alone: SillMap | null): SillTextures {
-  const albedo = useTexture(() => textureOf(maps.albedo, true, limits), [maps.albedo]);
-  const normal = useTexture(() => textureOf(maps.normal, false, limits), [maps.normal]);
-  const packed = useTexture(() => textureOf(maps.packed, false, limits), [maps.packed]);
+  const albedo = useTexture(() => textureOf(maps.albedo, true, limits), [maps.albedo, limits]);
+  const normal = useTexture(() => textureOf(maps.normal, false, limits), [maps.normal, limits]);
+  const packed = useTexture(() => textureOf(maps.packed, false, limits), [maps.packed, limits]);
   const specular = useTexture(
     () => maps.specular && textureOf(maps.specular.map, true, limits),
     [maps.specular],

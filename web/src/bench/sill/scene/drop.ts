@@ -1,6 +1,16 @@
+import { create } from 'zustand';
 import type { ScenePart } from './parts.ts';
 
 type PartAt = (clientX: number, clientY: number) => ScenePart | null;
+
+/** Where a tile that is dragged over the terrace would be put. */
+interface Dragging {
+  isOver: boolean;
+  /** Null where no part lies under the pointer. */
+  part: ScenePart | null;
+}
+
+export const useDragging = create<Dragging>(() => ({ isOver: false, part: null }));
 
 let asked: PartAt | null = null;
 

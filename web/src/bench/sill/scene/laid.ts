@@ -1,12 +1,11 @@
 import * as v from 'valibot';
 import { answerOf, api } from '../../../api/client.ts';
 import { useSill } from '../state.ts';
-import { SCENE_PARTS, type ScenePart } from './parts.ts';
+import { type Laid, type Laying, laidSchema, UNLAID } from './laying.ts';
+import type { ScenePart } from './parts.ts';
 
 /** Where earlier versions kept it, in this browser alone. */
 const keyOf = (projectId: string) => `terrace ${projectId}`;
-const laidSchema = v.record(v.picklist(SCENE_PARTS), v.string());
-type Laid = Partial<Record<ScenePart, string>>;
 
 function read(value: unknown): Laid | null {
   const found = v.safeParse(laidSchema, value);
@@ -25,7 +24,7 @@ function ofEarlierVersion(projectId: string): Laid | null {
 const keep = (projectId: string, terrace: Laid) =>
   answerOf(api.projects[':id'].$patch({ param: { id: projectId }, json: { terrace } } as never));
 
-/** Brings back what was laid on the terrace of a project. */
+/** Brings back what is on the terrace of a project. */
 export function bringBack(projectId: string, kept: unknown): void {
   const known = read(kept);
   const earlier = known ? null : ofEarlierVersion(projectId);
@@ -33,11 +32,10 @@ export function bringBack(projectId: string, kept: unknown): void {
   if (earlier) void keep(projectId, earlier).then(() => localStorage.removeItem(keyOf(projectId)));
 }
 
-/** Lays a tile on a part, or the current tile where `tileId` is null; kept with the project. */
-export async function lay(projectId: string, part: ScenePart, tileId: string | null): Promise<void> {
+/** Changes what is on a part; kept with the project. */
+export async function lay(projectId: string, part: ScenePart, change: Partial<Laying>): Promise<void> {
   const before = useSill.getState().laid;
-  const { [part]: _was, ...others } = before;
-  const laid: Laid = tileId === null ? others : { ...others, [part]: tileId };
+  const laid: Laid = { ...before, [part]: { ...UNLAID, ...before[part], ...change } };
   useSill.setState({ laid });
   try {
     await keep(projectId, laid);
