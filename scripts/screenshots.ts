@@ -34,8 +34,10 @@ const settled = async () => {
   await page.waitForFunction(
     () => document.querySelectorAll('[data-station] [role="progressbar"]').length === 0,
   );
-  // Two frames, so that the Sill has drawn what it was given.
+  // Two frames, so that the Sill has drawn what it was given; then it gathers its light.
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  if (await page.locator('[data-sill="lit"]').isVisible())
+    await page.locator('[data-gathered="whole"]').waitFor({ timeout: 180_000 });
 };
 const open = async (station: string, view: string) => {
   await page.locator(`[data-station="${station}"]`).click();
@@ -188,12 +190,18 @@ try {
   await page.getByRole('button', { name: 'Expand the Sill (L)' }).click();
   await page.getByRole('button', { name: 'Terrace', exact: true }).click();
   for (const [part, tile] of [
-    ['wall', 'Limewashed stucco'],
-    ['pot', 'Terrace pamments'],
+    ['Wall', 'Limewashed stucco'],
+    ['Floor', 'This tile'],
+    ['Steps', 'Usual: limestone'],
   ]) {
-    await page.getByRole('combobox', { name: `Tile on the ${part}` }).click();
-    await page.getByRole('option', { name: tile }).click();
-    await page.locator('.MuiMenu-root').waitFor({ state: 'detached' });
+    for (const [list, name] of [
+      ['Part of the terrace', part],
+      ['Tile on the part', tile],
+    ]) {
+      await page.getByRole('combobox', { name: list, exact: true }).click();
+      await page.getByRole('option', { name, exact: true }).click();
+      await page.locator('.MuiMenu-root').waitFor({ state: 'detached' });
+    }
   }
   await page
     .getByRole('region', { name: 'Sill' })
@@ -261,9 +269,9 @@ try {
   await page.getByRole('button', { name: 'Painted by hand' }).click();
   const dials = page.getByRole('region', { name: 'Dials' });
   await page.getByRole('toolbar', { name: 'Brush' }).getByRole('button', { name: 'Mirror: no' }).click();
-  await dials.getByRole('combobox', { name: 'Prints' }).fill('Blossom');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
+  await dials.getByRole('combobox', { name: 'Prints' }).click();
+  await page.getByRole('option', { name: 'Blossom', exact: true }).click();
+  await page.locator('.MuiMenu-root').waitFor({ state: 'detached' });
   const brush = page.getByRole('toolbar', { name: 'Brush' });
   await brush.getByRole('button', { name: /^Colour of the brush/ }).click();
   await page.getByRole('textbox', { name: 'Colour of the brush as sRGB' }).fill('#f1e9cf');
