@@ -17,7 +17,9 @@ const AT_BOTH = ['tile-pamments', 'tile-copper'];
 describe('reference bakes', () => {
   let stored: Record<string, ReferenceHashes>;
 
-  before(async () => {
+  before(async function () {
+    // On a new machine all pictures are made first, beside another file of tests.
+    this.timeout(1_200_000);
     await makeMissingPictures();
     stored = JSON.parse(await readFile(REFERENCE_FILE, 'utf8'));
   });
