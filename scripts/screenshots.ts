@@ -279,6 +279,8 @@ try {
   await dials.getByRole('textbox', { name: 'Spacing, figure' }).fill('1.3');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Escape');
+  await page.locator('.MuiPopover-root').waitFor({ state: 'detached' });
+  await settled();
   const box = (await page.locator('canvas[data-tint-layer="painted coat"]').boundingBox())!;
   for (let k = 0; k <= 24; k++) {
     const [x, y] = [0.12 + 0.0085 * k, 0.3 + 0.08 * Math.sin(k / 4)];
