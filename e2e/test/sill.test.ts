@@ -123,6 +123,28 @@ describe('the Sill', () => {
     await page.keyboard.press('o');
   });
 
+  it('keys move the viewer, who stays there in a window of another size and goes back when the shape is pressed again', async () => {
+    await shape('Block');
+    const first = await still(page, 64, 512);
+    const view = page.getByRole('img', { name: /^Lit view/ });
+    for (let k = 0; k < 6; k++) await view.press('ArrowRight');
+    const aside = await still(page, 64, 512);
+    expect(apart(aside, first), 'from another side').to.be.above(2);
+    for (let k = 0; k < 4; k++) await view.press('-');
+    const moved = await still(page, 64, 512);
+    expect(apart(moved, aside), 'from farther away').to.be.above(2);
+    const { width, height } = page.viewportSize()!;
+    const was = (await view.boundingBox())!.width;
+    await page.setViewportSize({ width: width + 300, height });
+    await page.waitForFunction(`document.querySelector('[data-sill] canvas').clientWidth > ${was + 20}`);
+    await page.setViewportSize({ width, height });
+    await page.waitForFunction(`document.querySelector('[data-sill] canvas').clientWidth < ${was + 1}`);
+    expect(apart(await still(page, 64, 512), moved), 'in the window of before').to.be.below(0.5);
+    await shape('Block');
+    expect(apart(await still(page, 64, 512), first), 'pressed again').to.be.below(0.5);
+    await shape('Slab');
+  });
+
   it('shows depth four ways: ray steps come near to true relief, and each says what it costs', async () => {
     const edge = 512;
     const ofPixels = (value: (x: number, y: number) => number) =>

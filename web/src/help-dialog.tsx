@@ -27,6 +27,7 @@ const GROUPS: [string, [string, string][]][] = [
       ['Space, held', 'pan, even over handles'],
       ['L', 'expand or collapse the Sill'],
       ['O', 'rotate the sun on or off'],
+      ['arrow keys, + −', 'turn the Sill in focus, nearer and farther'],
     ],
   ],
   [

@@ -168,6 +168,15 @@ export function themeOf(name: ThemeName) {
           // A field shows it on its frame.
           'input.MuiInputBase-input:focus-visible, textarea.MuiInputBase-input:focus-visible, .MuiSelect-select:focus-visible':
             { outline: 'none !important', boxShadow: 'none !important' },
+          // A canvas lies in a box that cuts off what lies outside it, and covers what lies inside.
+          'div:has(> canvas:focus-visible)::after': {
+            content: '""',
+            position: 'absolute',
+            inset: 14,
+            pointerEvents: 'none',
+            outline: `2px solid ${is.ink}`,
+            boxShadow: `inset 0 0 0 3px ${is.card}`,
+          },
           '@media (prefers-reduced-motion: reduce)': {
             '*': { animation: 'none !important', transition: 'none !important' },
           },

@@ -11,6 +11,8 @@ interface ChoicesProps<T extends string | number> {
   value: T;
   options: readonly { value: T; words: string; icon?: ReactNode }[];
   onChange(value: T): void;
+  /** The one that is taken was pressed again. */
+  onAgain?(): void;
   /** They share the width there is, and give up their room before any is cut off. */
   fills?: boolean;
 }
@@ -21,6 +23,7 @@ export function Choices<T extends string | number>({
   value,
   options,
   onChange,
+  onAgain,
   fills = false,
 }: ChoicesProps<T>) {
   return (
@@ -29,7 +32,7 @@ export function Choices<T extends string | number>({
       size="small"
       value={value}
       aria-label={label}
-      onChange={(_event, next: T | null) => next !== null && onChange(next)}
+      onChange={(_event, next: T | null) => (next === null ? onAgain?.() : onChange(next))}
       sx={{
         bgcolor: GREY.card,
         ...(fills ? { flex: 1, minWidth: 0 } : {}),

@@ -1,6 +1,6 @@
 import { Choices } from '../choices.tsx';
 import { DISTANCES, LOOKOUTS } from './lookouts.ts';
-import { useSill } from './state.ts';
+import { returnViewer, useSill } from './state.ts';
 
 /** From where a place is looked at. */
 export function LookoutChoices() {
@@ -14,6 +14,7 @@ export function LookoutChoices() {
         value={lookout}
         options={options(LOOKOUTS)}
         onChange={(value) => useSill.setState({ lookout: value })}
+        onAgain={returnViewer}
       />
     );
   return (
@@ -22,6 +23,7 @@ export function LookoutChoices() {
       value={distance}
       options={options(DISTANCES)}
       onChange={(value) => useSill.setState({ distance: value })}
+      onAgain={returnViewer}
     />
   );
 }

@@ -18,7 +18,7 @@ import { SHAPE_GLYPHS } from './glyphs.tsx';
 import { LightPanel } from './light/light-panel.tsx';
 import { ShapePanel } from './shape-panel.tsx';
 import { SHAPE_WORDS, SHAPES, type Shape } from './shapes.ts';
-import { type Show, SILL_MAPS, useSill } from './state.ts';
+import { returnViewer, type Show, SILL_MAPS, useSill } from './state.ts';
 import { StillPanel } from './still/still-panel.tsx';
 
 const SHOW_WORDS: [Show, string][] = [
@@ -95,6 +95,7 @@ export function SillBar() {
             icon: SHAPE_GLYPHS[value],
           }))}
           onChange={(next: Shape) => useSill.setState({ shape: next })}
+          onAgain={returnViewer}
         />
         {!isEye && (
           <>

@@ -112,6 +112,8 @@ export interface SillState {
   /** From where the scene, and the open ground, are looked at. */
   lookout: LookoutName;
   distance: DistanceName;
+  /** Counts up when what is chosen is pressed again, to be looked at as at first. */
+  returns: number;
   /** Whether a still of a place shows its sky, how a still is lit, and its file. */
   stillSky: boolean;
   stillLight: StillLight;
@@ -155,8 +157,12 @@ export const useSill = create<SillState>(() => ({
   part: 'floor',
   lookout: 'overview',
   distance: 'near',
+  returns: 0,
   stillSky: true,
   stillLight: { isTraced: false, samples: 48 },
   stillFormat: 'png',
   grown: false,
 }));
+
+/** Looks at what is chosen as at first, after the viewer was moved by hand. */
+export const returnViewer = (): void => useSill.setState(({ returns }) => ({ returns: returns + 1 }));

@@ -26,6 +26,7 @@ import { FIELD_OF_VIEW, type Stand } from './stances.ts';
 import { type SillMap, useSill } from './state.ts';
 import { SurfaceRays } from './surface-rays.tsx';
 import { hearThree } from './three-messages.ts';
+import { TurnByKeys } from './turn-by-keys.tsx';
 import { Orbit, Stance, Viewpoint } from './viewpoint.tsx';
 
 hearThree();
@@ -172,6 +173,7 @@ export function SillView() {
           </>
         )}
         <Orbit />
+        <TurnByKeys />
       </Canvas>
       {OverSill && <OverSill />}
       {show !== 'eye' && <BesideLine isReady={isSplit} problem={made.problem} />}

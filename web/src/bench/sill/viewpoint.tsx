@@ -1,6 +1,6 @@
 import { OrbitControls } from '@react-three/drei';
 import { useThree } from '@react-three/fiber';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import * as THREE from 'three';
 import { DISTANCES, LOOKOUTS, type Lookout } from './lookouts.ts';
 import { FLOOR_AT, PER_METRE } from './scene/parts.ts';
@@ -13,7 +13,7 @@ const TURNING_BUTTONS = { LEFT: THREE.MOUSE.ROTATE, MIDDLE: THREE.MOUSE.DOLLY, R
 const WIDE_ENOUGH = 1.15;
 
 /** What turns the camera by hand. */
-interface Controls {
+export interface Controls {
   target: THREE.Vector3;
   update(): void;
 }
@@ -24,37 +24,60 @@ const useAspect = (): number => {
   return size.width / (isHalved ? 2 : 1) / Math.max(1, size.height);
 };
 
-/** Sets the camera so that the shape fills the view, whatever the view's shape; the user moves it from there. */
-export function Stance({ stand }: { stand: Stand }) {
+type Point = [number, number, number];
+
+/**
+ * Puts the viewer where something is looked at from. When only the view's width changes, what was turned by hand stays, nearer
+ * or farther away in the same ratio.
+ */
+function usePlaced(of: Stand | Lookout, eye: Point, at: Point): void {
   const { camera, invalidate } = useThree();
   const controls = useThree((state) => state.controls) as unknown as Controls | null;
-  const aspect = useAspect();
+  const returns = useSill((s) => s.returns);
+  const placed = useRef<{ of: Stand | Lookout; controls: Controls | null; returns: number; away: number }>(
+    null,
+  );
+  const [eyeX, eyeY, eyeZ] = eye;
+  const [atX, atY, atZ] = at;
   useEffect(() => {
-    const { eye, at } = standing(stand, aspect);
-    camera.position.set(...eye);
-    camera.lookAt(...at);
-    controls?.target.set(...at);
+    const [from, to] = [new THREE.Vector3(eyeX, eyeY, eyeZ), new THREE.Vector3(atX, atY, atZ)];
+    const away = from.distanceTo(to);
+    const last = placed.current;
+    const isSame = last?.of === of && last.controls === controls && last.returns === returns;
+    if (isSame && controls) {
+      camera.position
+        .sub(controls.target)
+        .multiplyScalar(away / last.away)
+        .add(controls.target);
+    } else {
+      camera.position.copy(from);
+      camera.lookAt(to);
+      controls?.target.copy(to);
+    }
+    placed.current = { of, controls, returns, away };
     controls?.update();
     invalidate();
-  }, [camera, controls, aspect, stand, invalidate]);
+  }, [camera, controls, returns, of, eyeX, eyeY, eyeZ, atX, atY, atZ, invalidate]);
+}
+
+/** Sets the camera so that the shape fills the view, whatever the view's width; the user moves it from there. */
+export function Stance({ stand }: { stand: Stand }) {
+  const { eye, at } = standing(stand, useAspect());
+  usePlaced(stand, eye, at);
   return null;
 }
 
 /** Puts the viewer where a place is looked at from. `unit` is the length of a metre, `floor` where the floor is. */
-function Outlook({ lookout: { eye, at }, unit, floor }: { lookout: Lookout; unit: number; floor: number }) {
-  const { camera, invalidate } = useThree();
-  const controls = useThree((state) => state.controls) as unknown as Controls | null;
-  const aspect = useAspect();
-  useEffect(() => {
-    const back = Math.max(1, WIDE_ENOUGH / aspect);
-    const place = (k: number) => unit * (at[k] + (eye[k] - at[k]) * back + (k === 1 ? floor : 0));
-    camera.position.set(place(0), place(1), place(2));
-    const target = at.map((value, k) => unit * (value + (k === 1 ? floor : 0))) as [number, number, number];
-    camera.lookAt(...target);
-    controls?.target.set(...target);
-    controls?.update();
-    invalidate();
-  }, [camera, controls, aspect, eye, at, unit, floor, invalidate]);
+function Outlook({ lookout, unit, floor }: { lookout: Lookout; unit: number; floor: number }) {
+  const { eye, at } = lookout;
+  const back = Math.max(1, WIDE_ENOUGH / useAspect());
+  const placed = (of: (k: number) => number) =>
+    [0, 1, 2].map((k) => unit * (of(k) + (k === 1 ? floor : 0))) as Point;
+  usePlaced(
+    lookout,
+    placed((k) => at[k] + (eye[k] - at[k]) * back),
+    placed((k) => at[k]),
+  );
   return null;
 }
 
@@ -73,7 +96,7 @@ export function Orbit() {
   const limits =
     isScene || shape === 'field'
       ? { minPolarAngle: 0.7, maxPolarAngle: isScene ? 1.6 : 1.52 }
-      : { minPolarAngle: 0.05, maxPolarAngle: 1.72 };
+      : { minPolarAngle: 0.05, maxPolarAngle: 1.6 };
   return (
     <OrbitControls
       makeDefault
