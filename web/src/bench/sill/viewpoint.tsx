@@ -26,6 +26,19 @@ const useAspect = (): number => {
 
 type Point = [number, number, number];
 
+/** Where the viewer was put last: looking at what, from how far away, and where that has led. */
+interface Placed {
+  of: Stand | Lookout;
+  controls: Controls | null;
+  returns: number;
+  away: number;
+  eye: THREE.Vector3;
+  /** Whether it was moved by hand since. */
+  isMoved: boolean;
+}
+/** A share of the distance within which nobody has moved the viewer. */
+const UNMOVED = 1e-3;
+
 /**
  * Puts the viewer where something is looked at from. When only the view's width changes, what was turned by hand stays, nearer
  * or farther away in the same ratio.
@@ -34,9 +47,7 @@ function usePlaced(of: Stand | Lookout, eye: Point, at: Point): void {
   const { camera, invalidate } = useThree();
   const controls = useThree((state) => state.controls) as unknown as Controls | null;
   const returns = useSill((s) => s.returns);
-  const placed = useRef<{ of: Stand | Lookout; controls: Controls | null; returns: number; away: number }>(
-    null,
-  );
+  const placed = useRef<Placed>(null);
   const [eyeX, eyeY, eyeZ] = eye;
   const [atX, atY, atZ] = at;
   useEffect(() => {
@@ -44,7 +55,9 @@ function usePlaced(of: Stand | Lookout, eye: Point, at: Point): void {
     const away = from.distanceTo(to);
     const last = placed.current;
     const isSame = last?.of === of && last.controls === controls && last.returns === returns;
-    if (isSame && controls) {
+    // Limits of the controls may have brought the viewer nearer than was asked for: that is no move by hand.
+    const isMoved = isSame && (last.isMoved || camera.position.distanceTo(last.eye) > UNMOVED * away);
+    if (isMoved && controls) {
       camera.position
         .sub(controls.target)
         .multiplyScalar(away / last.away)
@@ -54,8 +67,8 @@ function usePlaced(of: Stand | Lookout, eye: Point, at: Point): void {
       camera.lookAt(to);
       controls?.target.copy(to);
     }
-    placed.current = { of, controls, returns, away };
     controls?.update();
+    placed.current = { of, controls, returns, away, isMoved, eye: camera.position.clone() };
     invalidate();
   }, [camera, controls, returns, of, eyeX, eyeY, eyeZ, atX, atY, atZ, invalidate]);
 }
