@@ -51,7 +51,6 @@ function Stop({ station, open }: { station: StationName; open: boolean }) {
           gap: 0.25,
           pt: 1.25,
           pb: 0.75,
-          px: 0.25,
           color: GREY.ink,
           textDecoration: 'none',
           textAlign: 'center',
@@ -70,7 +69,11 @@ function Stop({ station, open }: { station: StationName; open: boolean }) {
         <Typography component="span" sx={{ fontWeight: 600, fontSize: 13 }}>
           <OwnWord word={name} />
         </Typography>
-        <Typography component="span" noWrap sx={{ fontSize: { xs: 10.5, lg: 12 }, maxWidth: '100%' }}>
+        <Typography
+          component="span"
+          noWrap
+          sx={{ fontSize: { xs: 10.5, lg: 12 }, maxWidth: '100%', letterSpacing: '-0.02em' }}
+        >
           {found ? <VerdictWords state={found.verdict.state} words={found.verdict.brief} /> : '…'}
         </Typography>
       </Box>
