@@ -7,7 +7,7 @@ import type { Controls } from './viewpoint.tsx';
 /** Radians, and the ratio of distances, by a press. */
 const TURN = Math.PI / 36;
 const FARTHER = 1.1;
-const DISTANCES: Record<string, number> = { '+': 1 / FARTHER, '=': 1 / FARTHER, '-': FARTHER };
+const RATIOS: Record<string, number> = { '+': 1 / FARTHER, '=': 1 / FARTHER, '-': FARTHER };
 
 /** Moves the viewer by keys as dragging and the wheel do, while the lit view has the focus. */
 export function TurnByKeys() {
@@ -23,7 +23,7 @@ export function TurnByKeys() {
     const canvas = gl.domElement;
     const onKey = (event: KeyboardEvent) => {
       const way = ARROWS[event.key];
-      const farther = DISTANCES[event.key];
+      const farther = RATIOS[event.key];
       if (!controls || (!way && !farther) || event.ctrlKey || event.metaKey || event.altKey) return;
       event.preventDefault();
       const from = new THREE.Spherical().setFromVector3(camera.position.sub(controls.target));

@@ -84,12 +84,12 @@ export function Stance({ stand }: { stand: Stand }) {
 function Outlook({ lookout, unit, floor }: { lookout: Lookout; unit: number; floor: number }) {
   const { eye, at } = lookout;
   const back = Math.max(1, WIDE_ENOUGH / useAspect());
-  const placed = (of: (k: number) => number) =>
+  const inUnits = (of: (k: number) => number) =>
     [0, 1, 2].map((k) => unit * (of(k) + (k === 1 ? floor : 0))) as Point;
   usePlaced(
     lookout,
-    placed((k) => at[k] + (eye[k] - at[k]) * back),
-    placed((k) => at[k]),
+    inUnits((k) => at[k] + (eye[k] - at[k]) * back),
+    inUnits((k) => at[k]),
   );
   return null;
 }
